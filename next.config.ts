@@ -4,7 +4,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   // `./yarvex test` checks the types once for everything.
   typescript: { ignoreBuildErrors: true },
-  serverExternalPackages: ["pg", "better-auth", "drizzle-orm"],
+  serverExternalPackages: ["pg", "better-auth", "drizzle-orm", "piscina"],
   headers: async () => [
     {
       source: "/(.*)",

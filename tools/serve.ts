@@ -6,6 +6,7 @@ import { serverNowMs } from "../server/clock";
 import { closeDatabase } from "../server/db";
 import { stopListening } from "../server/db/changes";
 import { startProjecting } from "../server/jobs/projecting";
+import { startWorkers, stopWorkers } from "../server/workers";
 import { builtScripts, contentPolicy, newNonce, STRICT_TRANSPORT } from "./headers";
 import { ROOT } from "./system";
 
@@ -66,6 +67,7 @@ export async function serve(port: number, host: string, { dev = false } = {}): P
     server.listen(port, host, done);
   });
   const projecting = startProjecting();
+  startWorkers();
   return {
     url: `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`,
     stop: async () => {
@@ -73,6 +75,7 @@ export async function serve(port: number, host: string, { dev = false } = {}): P
       server.closeAllConnections();
       await new Promise((done) => server.close(done));
       await app.close();
+      await stopWorkers();
       await closeDatabase();
     },
   };

@@ -4,12 +4,17 @@ import { catalogueIn } from "../contract/catalogue";
 import {
   allBlocks,
   basisWords,
+  type Catalogue,
+  equipmentOn,
   exerciseOrThrow,
+  type GymEquipment,
   implementKeyOf,
   loadSentence,
   loadWords,
   missingStations,
+  projectPlan,
   type ResolvedLoad,
+  type ResolvedSession,
   type SessionDocument,
   SHIPPED_CATALOGUE,
   slotLabels,
@@ -17,16 +22,61 @@ import {
 } from "../core";
 import { resolveIn } from "./compute";
 import type { PrescribedLoad, Prescription } from "./prescription";
-import type { SessionContext } from "./views";
+import type { PlanPlace, SessionContext } from "./views";
+import { gymOfSession, projectContextOf, type WeeksView } from "./weeks-context";
 
-export function prescriptionsOf(document: SessionDocument, context: SessionContext): Prescription[] {
-  const resolved = resolveIn(document, context);
-  const catalogue = catalogueIn(context.exercises);
-  const labels = slotLabels(document);
-  return allBlocks(document).flatMap((block) =>
+/** What a session that is written asks for, lift by lift. */
+export function prescriptionsOf(
+  document: SessionDocument,
+  context: SessionContext,
+  place: PlanPlace | null = null,
+): Prescription[] {
+  const { sessionId, date, client } = context;
+  return prescriptionsIn(resolveIn(document, context), catalogueIn(context.exercises), context.gym.equipment, {
+    key: sessionId,
+    sessionId,
+    place,
+    clientName: client.name,
+    date,
+  });
+}
+
+/** What a client's plan asks of one gym until a date, opened sessions of the plan among them, if the gym has this equipment. */
+export function plannedPrescriptions(
+  view: WeeksView,
+  { gymId, equipment, until }: { readonly gymId: string; readonly equipment: GymEquipment; readonly until: string },
+): Prescription[] {
+  const { plan, client } = view;
+  if (!plan) return [];
+  const gyms = view.gyms.map((gym) => (gym.id === gymId ? { ...gym, equipment } : gym));
+  const isHere = (id: string | null) => gymOfSession({ gyms, client }, id).id === gymId;
+  const context = { ...projectContextOf({ ...view, gyms }), until };
+  const opened = new Map(view.sessions.map((one) => [`${one.dayId} ${one.week}`, one.id]));
+  return projectPlan(plan.document, context).flatMap(({ dayId, week, date, isAway, written, resolved }) => {
+    if (isAway || !isHere(written.gymId)) return [];
+    return prescriptionsIn(resolved, context.catalogue, equipmentOn(equipment, date), {
+      key: `${plan.id} ${dayId} ${week}`,
+      sessionId: opened.get(`${dayId} ${week}`) ?? null,
+      place: { planId: plan.id, dayId, week },
+      clientName: client.name,
+      date,
+    });
+  });
+}
+
+type SessionAsked = Pick<Prescription, "key" | "sessionId" | "place" | "clientName" | "date">;
+
+function prescriptionsIn(
+  resolved: ResolvedSession,
+  catalogue: Catalogue,
+  equipment: GymEquipment,
+  asked: SessionAsked,
+): Prescription[] {
+  const labels = slotLabels(resolved.document);
+  return allBlocks(resolved.document).flatMap((block) =>
     block.slots.map((slot): Prescription => {
       const exercise = exerciseOrThrow(catalogue, slot.exerciseId);
-      const [missing] = missingStations(exercise, context.gym.equipment);
+      const [missing] = missingStations(exercise, equipment);
       const loads = slot.sets.flatMap((set) =>
         (set?.segments ?? []).map((segment): PrescribedLoad => {
           const own = segment.exerciseId ? exerciseOrThrow(catalogue, segment.exerciseId) : exercise;
@@ -41,16 +91,13 @@ export function prescriptionsOf(document: SessionDocument, context: SessionConte
               load?.build != null &&
               !load.reasons.some((reason) => reason.kind === "outOfReach"),
             implementKey: implementKeyOf(own, load?.kg ?? null),
-            problem:
-              missing === undefined ? problemOf(load, context.gym.equipment.unit) : `There is no ${missing} here.`,
+            problem: missing === undefined ? problemOf(load, equipment.unit) : `There is no ${missing} here.`,
           };
         }),
       );
       return {
-        key: `${context.sessionId} ${slot.id}`,
-        sessionId: context.sessionId,
-        clientName: context.client.name,
-        date: context.date,
+        ...asked,
+        key: `${asked.key} ${slot.id}`,
         label: labels.get(slot.id) ?? "",
         exerciseId: exercise.id,
         exerciseName: exercise.name,
@@ -71,7 +118,8 @@ function problemOf(load: ResolvedLoad | undefined, unit: WeightUnit): string | n
 /** A prescription that other equipment changes: the first working load that differs, and what is expected of it then. */
 export interface ChangedPrescription {
   readonly key: string;
-  readonly sessionId: string;
+  readonly sessionId: string | null;
+  readonly place: PlanPlace | null;
   readonly clientName: string;
   readonly date: string;
   readonly label: string;
@@ -98,10 +146,11 @@ export function changedPrescriptions(
     });
     const first = pairs.find(({ twin }) => !twin.built) ?? pairs[0];
     if (!first) continue;
-    const { key, sessionId, clientName, date, label, exerciseName } = one;
+    const { key, sessionId, place, clientName, date, label, exerciseName } = one;
     broken.push({
       key,
       sessionId,
+      place,
       clientName,
       date,
       label,

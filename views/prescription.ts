@@ -1,7 +1,12 @@
+import type { PlanPlace } from "./views";
+
 /** One lift of one planned session, with the loads of its working sets. */
 export interface Prescription {
   readonly key: string;
-  readonly sessionId: string;
+  /** Null: its plan has it, and nobody has opened it yet. */
+  readonly sessionId: string | null;
+  /** Where in its plan it stands; null: it is of no plan. */
+  readonly place: PlanPlace | null;
   readonly clientName: string;
   readonly date: string;
   readonly label: string;

@@ -1,7 +1,7 @@
 /** The coach's day: what is on, what is coming, and what needs a decision, with what may be decided. */
 import { addDays, type MissedProposal, type Need, type NeedOf, type PlanEdit } from "../core";
 import type { DayClash } from "./day-clashes";
-import type { PlannedLine, TeamMember } from "./views";
+import type { PlannedLine, PlanPlace, TeamMember } from "./views";
 
 /** What a coach decided of a need: did what was proposed, put it off, or said that it is none. */
 export type DecisionKind = "done" | "later" | "dismissed";
@@ -20,7 +20,7 @@ export type DecisionChange =
   /** One of the plan's own ways with a session that was missed, with the day it leads to; found anew in the plan as it is then. */
   | {
       readonly kind: "missed";
-      readonly place: { readonly planId: string; readonly dayId: string; readonly week: number };
+      readonly place: PlanPlace;
       readonly way: MissedProposal["kind"];
       readonly to: string | null;
     }

@@ -49,6 +49,13 @@ import type { BlockInWords, EmailProblem } from "./session-email";
  */
 export type PlannedState = "planned" | "opened" | "sent" | "seen" | "begun" | "done" | "missed" | "moved" | "leftOut";
 
+/** Where a session stands in a plan; weeks are counted from 0. */
+export interface PlanPlace {
+  readonly planId: string;
+  readonly dayId: string;
+  readonly week: number;
+}
+
 /** A session that a client has on a day, from their plan or written for the day. */
 export interface PlannedLine {
   readonly clientId: string;
@@ -58,7 +65,7 @@ export interface PlannedLine {
   /** Its row; null while nobody has opened, sent or trained it. */
   readonly sessionId: string | null;
   /** Its place in a plan; null: written for the day. */
-  readonly place: { readonly planId: string; readonly dayId: string; readonly week: number } | null;
+  readonly place: PlanPlace | null;
   /** Minutes after midnight; null: any time. */
   readonly timeOfDay: number | null;
   /** Of a line in state "moved" the date that the session has now; of any other the date it was moved from; null: not moved. */
@@ -478,7 +485,7 @@ export interface FoundSession extends Pick<PlannedLine, "sessionId" | "place"> {
 export interface ReviewView {
   readonly context: SessionContext;
   /** The day of a plan that it was, for a coach to go on from; null: of none, or not the coach's page. */
-  readonly planned: { readonly planId: string; readonly dayId: string; readonly week: number } | null;
+  readonly planned: PlanPlace | null;
   readonly title: string;
   readonly state: SessionState;
   /** Every document that was on a screen, by hash; the events say which. */

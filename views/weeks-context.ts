@@ -153,13 +153,20 @@ function contextOf(view: WeeksView, gymOf: ProjectContext["gymOf"], before: Read
   };
 }
 
+/** The gym that a session is for: its own, else its client's, else the first. */
+export const gymOfSession = (
+  { gyms, client }: { readonly gyms: WeeksView["gyms"]; readonly client: Pick<WeeksView["client"], "gymId"> },
+  gymId: string | null,
+): WeeksView["gyms"][number] => {
+  const byId = (id: string | null) => gyms.find((gym) => gym.id === id);
+  return byId(gymId) ?? byId(client.gymId) ?? firstOf(gyms);
+};
+
 /** Each gym as it is on a date; the same equipment is the same object, so that what was enumerated of it is known again. */
-function gymsByDay({ gyms, client }: WeeksView): ProjectContext["gymOf"] {
-  const byId = new Map(gyms.map((gym) => [gym.id, gym]));
-  const usual = byId.get(client.gymId ?? "") ?? firstOf(gyms);
+function gymsByDay(view: WeeksView): ProjectContext["gymOf"] {
   const known = new Map<string, GymEquipment>();
   return (gymId, date) => {
-    const { id, equipment } = byId.get(gymId ?? "") ?? usual;
+    const { id, equipment } = gymOfSession(view, gymId);
     const key = `${id} ${outOfOrderOn(equipment, date)
       .map(({ item }) => item)
       .join()}`;

@@ -125,16 +125,17 @@ interface ComingDay {
   readonly date: string;
 }
 
-/** The days of the plan that are still open, by date. */
+/** The days of the plan that are still open, by date; to its end, or to the last date that is asked for. */
 export function comingDays(
   plan: PlanDocument,
-  { today, isClosed }: Pick<ProjectContext, "today" | "isClosed">,
+  { today, until, isClosed }: Pick<ProjectContext, "today" | "until" | "isClosed">,
 ): ComingDay[] {
   const days: ComingDay[] = [];
   for (let week = 0; week < planWeeks(plan); week++)
     for (const day of daysInWeek(plan, week)) {
       const date = dateOfDay(plan, day, week);
       const isLeftOut = movedSession(plan, day.id, week)?.to === null;
+      if (until !== undefined && date > until) continue;
       if (date >= today && !isLeftOut && !isClosed(day.id, week)) days.push({ dayId: day.id, week, date });
     }
   return days.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));

@@ -18,6 +18,8 @@ export interface ProjectContext extends Omit<ResolveContext, "gym" | "calendar" 
   /** The same object as long as nothing was logged. */
   readonly logOf: (lineage: string) => LiftHistory | null;
   readonly today: string;
+  /** The last date that is asked for; missing: the plan's end. */
+  readonly until?: string;
   /** Sessions of the plan that are not open any more: trained, or gone by. */
   readonly isClosed: (dayId: string, week: number) => boolean;
   /** A day's own session of a week, where it is not what the plan says: it was changed at the desk. */

@@ -3,18 +3,18 @@ import { useQuery } from "@tanstack/react-query";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { decimal, type KitId, massWords, usualEquipment } from "@/core";
+import { type KitId, usualEquipment } from "@/core";
 import { callApi } from "@/device/api";
 import { apiQuery, useApiMutation } from "@/device/query";
 import { KitTicks } from "@/parts/kit-ticks";
-import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { Menu } from "@/ui/menu";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
-import type { ChangedPrescription, GymView, Prescription } from "@/views";
+import type { GymView, Prescription } from "@/views";
+import { Consequence } from "./consequence";
 import { ImplementEditor } from "./editors";
-import { LoadScale, type PrescriptionsAtLoad, prescriptionsByLoad } from "./load-scale";
+import { LoadScale, prescriptionsByLoad } from "./load-scale";
 import { NewGym } from "./new-gym";
 import { GymRoom, OutOfOrder } from "./room";
 import { type GymState, useGym } from "./use-gym";
@@ -53,7 +53,7 @@ export function GymScreen({ view }: { view: GymView }) {
             </span>
             <span>
               <span className="text-indigo">▮</span>{" "}
-              {coming ? "asked in the coming sessions" : "looking at the coming sessions…"}
+              {coming ? "asked in the coming four weeks" : "looking at the coming four weeks…"}
             </span>
             <span>
               <span className="text-weld">△</span> asked, not buildable
@@ -194,104 +194,7 @@ function GymHeader({ gym }: { gym: GymState }) {
   );
 }
 
-/** Under the scale: what the change does to the coming sessions, or, unchanged, what is done with the chosen implement. */
-function Consequence({
-  gym,
-  implement,
-  hanging,
-}: {
-  gym: GymState;
-  implement: string;
-  hanging: readonly PrescriptionsAtLoad[];
-}) {
-  const { dayOfWeek } = useDates();
-  if (gym.changed) {
-    return (
-      <section aria-live="polite" className="mt-auto border-t-2 border-walnut px-4 py-2">
-        <h2 className="font-bold">
-          {gym.weighing
-            ? "Weighing it up…"
-            : gym.broken.length === 0
-              ? "No coming session changes."
-              : `${gym.broken.length} ${gym.broken.length === 1 ? "prescription changes" : "prescriptions change"}`}
-        </h2>
-        <BrokenTable broken={gym.broken} />
-      </section>
-    );
-  }
-  return (
-    <section className="mt-auto border-t border-rule px-4 py-2">
-      <h2 className="font-bold">
-        {implement} <span className="font-normal text-quiet">in the coming sessions</span>
-      </h2>
-      {hanging.length === 0 ? (
-        <p className="text-quiet">Nobody is asked for a load on it.</p>
-      ) : (
-        <ul className="grid grid-cols-[repeat(auto-fill,minmax(19rem,1fr))] gap-x-6">
-          {hanging.map(({ prescription, kg, built }, index) => (
-            <li key={index} className="flex items-baseline gap-2 border-t border-inset py-0.5">
-              <span className="w-14 shrink-0 text-quiet">{dayOfWeek(prescription.date)}</span>
-              <Link
-                href={`/session/${prescription.sessionId}`}
-                className="min-h-6 min-w-0 flex-1 truncate py-0.5 underline underline-offset-2"
-              >
-                {prescription.clientName}, {prescription.exerciseName}
-              </Link>
-              <strong>{massWords(kg, gym.equipment.unit)}</strong>
-              {built ? null : <span className="text-weld">not buildable</span>}
-            </li>
-          ))}
-        </ul>
-      )}
-    </section>
-  );
-}
-
-function BrokenTable({ broken }: { broken: readonly ChangedPrescription[] }) {
-  const { dayOfWeek } = useDates();
-  if (broken.length === 0) return null;
-  return (
-    <table className="w-full">
-      <thead>
-        <tr className="text-left text-quiet">
-          <th className="font-normal">who</th>
-          <th className="font-normal">when</th>
-          <th className="font-normal">lift</th>
-          <th className="font-normal">load</th>
-          <th className="font-normal">in reserve</th>
-        </tr>
-      </thead>
-      <tbody>
-        {broken.map((one) => (
-          <tr key={one.key} className="border-t border-inset align-baseline">
-            <td className="pr-3 font-semibold">{one.clientName}</td>
-            <td className="pr-3">{dayOfWeek(one.date)}</td>
-            <td className="pr-3">
-              <Link href={`/session/${one.sessionId}`} className="underline underline-offset-2">
-                {one.label} {one.exerciseName}
-              </Link>
-              {one.changed > 1 ? <span className="text-quiet"> {one.changed} sets</span> : null}
-            </td>
-            <td className="pr-3">
-              {one.before.words} → {one.after.built ? <strong>{one.after.words}</strong> : <Lost one={one} />}
-            </td>
-            <td>
-              {one.before.expectedRir === null || one.after.expectedRir === null || !one.after.built
-                ? "–"
-                : `${decimal(one.before.expectedRir)} → ${decimal(one.after.expectedRir)}`}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-const Lost = ({ one }: { one: ChangedPrescription }) => (
-  <strong className="border border-weld bg-weld-tint px-1">{one.after.problem ?? "cannot be built"}</strong>
-);
-
-/** What the coming sessions ask of the gym: worked out after the page, which does not wait for it. Null: not yet. */
+/** What the coming four weeks ask of the gym: worked out after the page, which does not wait for it. Null: not yet. */
 function useComing(view: GymView): readonly Prescription[] | null {
   const { data } = useQuery(apiQuery("gyms.coming", { gymId: view.id }));
   return data?.prescriptions ?? null;

@@ -242,7 +242,7 @@ function ImplementRow({
               strokeWidth={1}
             />
           )}
-          {many > 1 && built ? (
+          {many > 1 && built && (spots[index + 1]?.at ?? width) - at > FOR_A_NUMBER ? (
             <text x={at + 6} y={y + 16} fontSize={12} fill="var(--color-indigo)" fontWeight={700}>
               {many}
             </text>
@@ -256,6 +256,8 @@ function ImplementRow({
 /** Half of a mark's width, and how near two may stand before they run into each other, in CSS pixels. */
 const MARK = 3.4;
 const TOO_NEAR = 6;
+/** What a number beside a bar takes before the next bar. */
+const FOR_A_NUMBER = 28;
 /** So many that run into each other are drawn as one band with their number. */
 const BAND_FROM = 4;
 
@@ -270,7 +272,7 @@ function runsOf(places: readonly number[]): { from: number; to: number; count: n
   return runs.map((at) => ({ from: firstOf(at), to: lastOf(at), count: at.length, at }));
 }
 
-/** Prescriptions at the same spot hang as one, with their number. */
+/** Prescriptions at the same spot hang as one bar, longer the more they are, with their number where there is room for it. */
 function spread(
   hanging: readonly PrescriptionsAtLoad[],
   x: (kg: number) => number,

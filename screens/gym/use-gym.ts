@@ -29,7 +29,7 @@ const KEPT = strictObject({
 });
 const keptKey = (id: string): string => `yarvex:gym:${id}`;
 
-/** The gym as it is kept and as it is being changed, and what the change means for the coming sessions. */
+/** The gym as it is kept and as it is being changed, and what the change means for the coming weeks. */
 export function useGym(view: GymView) {
   const router = useRouter();
   const [equipment, setEquipment] = useState<GymEquipment>(view.equipment);

@@ -1,7 +1,9 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import type { ApiName, Input } from "../../contract";
+import type { PlanDay, SessionDocument } from "../../core";
+import { phase } from "../../core/testing/plans";
 import { newId } from "../db";
-import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
+import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { executeUseCase } from ".";
 import { startingEquipment } from "./starting-gym";
 
@@ -125,5 +127,47 @@ describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
     expect((await known())[0]!.e1rmKg).toBeCloseTo(91.67, 2);
     value(await as("lifts.unmark", { clientId, markId: client.marks[0]!.id }));
     expect(await known()).toEqual([]);
+  });
+
+  it("counts what plans ask of a gym in the coming four weeks, opened or not, each session once and in its own gym", async () => {
+    const [, { id: clientId }] = studio.clients;
+    const { gymId: loft } = value(await as("gyms.create", { name: "Attic", clientId: null, copyOf: studio.gymId }));
+    const base = documentOf("A1 Deadlift 3x5 @100kg rir2 r120");
+    const day = (id: string, weekday: number, document: SessionDocument): PlanDay => ({
+      id,
+      name: id,
+      placed: { kind: "weekday", weekday },
+      timeOfDay: null,
+      lastWeek: null,
+      base: document,
+    });
+    const plan = {
+      clientId,
+      name: "Pull",
+      startDate: "2026-11-25",
+      phases: [phase("build", 8)],
+      days: [day("here", 2, base), day("there", 4, { ...base, gymId: loft })],
+      inTurn: null,
+    };
+    const { planId } = value(await as("plans.create", plan));
+    const { sessionId } = value(await as("plans.openSession", { planId, dayId: "here", week: 1 }));
+    const ofPlan = async (gymId: string) =>
+      value(await as("gyms.coming", { gymId })).prescriptions.filter(({ place }) => place?.planId === planId);
+    expect((await ofPlan(studio.gymId)).map((one) => [one.date, one.sessionId, one.loads.length])).toEqual([
+      ["2026-11-25", null, 3],
+      ["2026-12-02", sessionId, 3],
+      ["2026-12-09", null, 3],
+      ["2026-12-16", null, 3],
+    ]);
+    expect((await ofPlan(loft)).map(({ date }) => date)).toEqual([
+      "2026-11-27",
+      "2026-12-04",
+      "2026-12-11",
+      "2026-12-18",
+    ]);
+    const light = { ...startingEquipment("kg"), plates: [{ weight: { amount: "10", unit: "kg" as const }, pairs: 1 }] };
+    const { broken } = value(await as("gyms.try", { gymId: loft, equipment: light }));
+    expect(broken.map(({ date, after }) => [date, after.built])).toContainEqual(["2026-12-18", false]);
+    expect(broken.every(({ place }) => place?.dayId === "there")).toBe(true);
   });
 });

@@ -1,11 +1,10 @@
 /** Gyms of a studio: their equipment, which is the default, whose home one is, and what a change means for the week. */
 import { check, GYM_SCHEMA, readEquipment } from "../../contract";
-import { addDays, entryAt, equipmentOn, type GymEquipment, mondayOf, usualEquipment } from "../../core";
-import { changedPrescriptions, type GymLine, type GymView, type Prescription, prescriptionsOf } from "../../views";
-import { readStored } from "../context/documents";
-import { SharedReading, sessionContext } from "../context/session";
+import { equipmentOn, usualEquipment } from "../../core";
+import { changedPrescriptions, type GymLine, type GymView } from "../../views";
+import { prescriptionsAhead } from "../context/gym-ahead";
 import { studioOf, todayOf } from "../context/studio";
-import { newId, type Transaction } from "../db";
+import { inStudio, newId, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refused } from "./kit";
 
@@ -20,40 +19,6 @@ const gymLine = (row: db.GymRow, names: ReadonlyMap<string, string>): GymLine =>
 export async function gymLines(tx: Transaction): Promise<GymLine[]> {
   const names = new Map((await db.allClientNames(tx)).map((row) => [row.id, row.name]));
   return (await db.gymRows(tx)).map((row) => gymLine(row, names));
-}
-
-const DRAFTS_AT_ONCE = 100;
-
-/** What the sessions of this week and the next ask of a gym, for each equipment that it may have. */
-async function prescriptionsIn<E extends readonly GymEquipment[]>(
-  tx: Transaction,
-  gym: db.GymRow,
-  today: string,
-  ...equipments: E
-): Promise<{ [K in keyof E]: Prescription[] }> {
-  const studio = await studioOf(tx);
-  const to = addDays(mondayOf(today), 13);
-  const found = equipments.map((): Prescription[] => []) as { [K in keyof E]: Prescription[] };
-  let after: { date: string; id: string } | null = null;
-  const shared = new SharedReading();
-  for (;;) {
-    const rows: db.SessionRow[] = await db.draftsInGym(tx, gym, today, to, after, DRAFTS_AT_ONCE);
-    for (const row of rows) {
-      const document = readStored(row.document, studio);
-      const context = await sessionContext(tx, row, document, studio, {
-        extent: { week: false },
-        shared,
-      });
-      if (!context) continue;
-      equipments.forEach((equipment, index) => {
-        const onTheDay = { ...context.gym, equipment: equipmentOn(equipment, row.date) };
-        entryAt(found, index).push(...prescriptionsOf(document, { ...context, gym: onTheDay }));
-      });
-    }
-    const last = rows.at(-1);
-    if (!last || rows.length < DRAFTS_AT_ONCE) return found;
-    after = { date: last.date, id: last.id };
-  }
 }
 
 export const showGym = defineUseCase("gyms.show", ["coach"], (scope, { gymId }, clock) =>
@@ -75,25 +40,33 @@ export const showGym = defineUseCase("gyms.show", ["coach"], (scope, { gymId }, 
   }),
 );
 
-export const comingInGym = defineUseCase("gyms.coming", ["coach"], (scope, { gymId }, clock) =>
-  answerIn(scope, async (tx) => {
-    const row = await db.gymRow(tx, gymId);
-    if (!row) return notFound;
-    const today = await todayOf(tx, clock.nowMs);
-    const [prescriptions] = await prescriptionsIn(tx, row, today, readEquipment(row.equipment));
-    return ok({ prescriptions });
-  }),
+export const comingInGym = defineUseCase(
+  "gyms.coming",
+  ["coach"],
+  async (scope, { gymId }, { nowMs }) => {
+    const gym = await inStudio(scope, (tx) => db.gymRow(tx, gymId));
+    if (!gym) return notFound;
+    const [prescriptions] = await prescriptionsAhead(scope, gym, nowMs, [readEquipment(gym.equipment)]);
+    return ok({ prescriptions: prescriptions ?? [] });
+  },
+  "inWorker",
 );
 
-/** What the coming sessions would be with other equipment, without keeping it. */
-export const tryGym = defineUseCase("gyms.try", ["coach"], (scope, input, clock) =>
-  answerIn(scope, async (tx) => {
-    const row = await db.gymRow(tx, input.gymId);
-    if (!row) return notFound;
-    const today = await todayOf(tx, clock.nowMs);
-    const [before, after] = await prescriptionsIn(tx, row, today, readEquipment(row.equipment), input.equipment);
-    return ok({ broken: changedPrescriptions(before, after), here: equipmentOn(input.equipment, today) });
-  }),
+/** What the coming weeks would ask with other equipment, without keeping it. */
+export const tryGym = defineUseCase(
+  "gyms.try",
+  ["coach"],
+  async (scope, { gymId, equipment }, { nowMs }) => {
+    const read = await inStudio(scope, async (tx) => ({
+      gym: await db.gymRow(tx, gymId),
+      today: await todayOf(tx, nowMs),
+    }));
+    if (!read.gym) return notFound;
+    const both = [readEquipment(read.gym.equipment), equipment];
+    const [before, after] = await prescriptionsAhead(scope, read.gym, nowMs, both);
+    return ok({ broken: changedPrescriptions(before ?? [], after ?? []), here: equipmentOn(equipment, read.today) });
+  },
+  "inWorker",
 );
 
 export const saveGym = defineUseCase("gyms.save", ["coach"], (scope, { gymId, ...change }) =>

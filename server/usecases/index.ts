@@ -2,6 +2,7 @@
 import { type ApiName, checkSteps, INPUTS, type Input, type Output, runYielding, type Schema } from "../../contract";
 import { serverNowMs } from "../clock";
 import type { Scope } from "../db";
+import { runInWorker } from "../workers";
 import * as account from "./account";
 import * as cautions from "./cautions";
 import * as clients from "./clients";
@@ -127,6 +128,7 @@ export async function executeUseCase<K extends ApiName>(
   if (refusal) return refused("duty", refusal);
   const checked = await runYielding(checkSteps(INPUTS[name] as unknown as Schema<Input<K>>, input));
   if (!checked.ok) return { kind: "refused", problems: checked.problems };
+  if (found.where === "inWorker") return runInWorker({ scope, name, input: checked.value, nowMs: clock.nowMs });
   return found.run(scope, checked.value, clock);
 }
 

@@ -13,6 +13,8 @@ export interface Clock {
 export interface UseCase<K extends ApiName> {
   readonly name: K;
   readonly roles: readonly Scope["role"][];
+  /** Where it is run: what computes for long is run by a worker thread, so that the server goes on answering others. */
+  readonly where: "here" | "inWorker";
   readonly run: (scope: Scope, input: Input<K>, clock: Clock) => Promise<Outcome<Output<K>>>;
 }
 
@@ -21,7 +23,8 @@ export const defineUseCase = <K extends ApiName>(
   name: K,
   roles: readonly Scope["role"][],
   run: UseCase<K>["run"],
-): UseCase<K> => ({ name, roles, run });
+  where: UseCase<K>["where"] = "here",
+): UseCase<K> => ({ name, roles, run, where });
 
 /** Carries an outcome that is no answer out of its transaction, which is rolled back. */
 class Rollback extends Error {

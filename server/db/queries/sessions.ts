@@ -1,5 +1,21 @@
 /** Sessions: documents, edits, lists. Every function takes the transaction that `inStudio` opened. */
-import { and, asc, desc, eq, getTableColumns, gt, gte, ilike, inArray, isNotNull, lt, lte, or, sql } from "drizzle-orm";
+import {
+  and,
+  asc,
+  desc,
+  eq,
+  getTableColumns,
+  gt,
+  gte,
+  ilike,
+  inArray,
+  isNotNull,
+  isNull,
+  lt,
+  lte,
+  or,
+  sql,
+} from "drizzle-orm";
 import type { Transaction } from "..";
 import { clients, floorEvents, members, sessionEdits, sessions, unprojected } from "../schema";
 
@@ -122,7 +138,7 @@ export const countedSessions = (tx: Transaction, clientId: string, from: string,
     .where(and(eq(sessions.clientId, clientId), gte(sessions.date, from), lt(sessions.date, to)))
     .orderBy(asc(sessions.date), asc(sessions.id));
 
-/** Drafts for a gym in a span of dates, a page from a place on; a session that names no gym is for its client's. */
+/** Drafts of no plan for a gym in a span of dates, a page from a place on; a session that names no gym is for its client's. */
 export const draftsInGym = (
   tx: Transaction,
   gym: { readonly id: string; readonly isDefault: boolean },
@@ -141,6 +157,7 @@ export const draftsInGym = (
     .where(
       and(
         eq(sessions.state, "draft"),
+        isNull(sessions.planId),
         gte(sessions.date, from),
         lte(sessions.date, to),
         isFor,
