@@ -44,6 +44,23 @@ for (const { name, width, height, least } of SIZES) {
   });
 }
 
+test("while a page is on its way that is shown, before its answer has come", async ({ page }) => {
+  await enterAsCoach(page);
+  let answer = () => {};
+  const held = new Promise<void>((done) => {
+    answer = done;
+  });
+  await page.route(/\/exercises(\?|$)/, async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.getByRole("link", { name: "Exercises" }).click();
+  await expect(page.getByRole("status").filter({ hasText: "One moment…" })).toBeVisible();
+  answer();
+  await page.waitForURL(/\/exercises/);
+  await expect(page.getByRole("status").filter({ hasText: "One moment…" })).toHaveCount(0);
+});
+
 test("on a phone every screen is reached from the bar at the foot, by touch and by keyboard", async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await enterAsCoach(page);

@@ -1,9 +1,10 @@
 "use client";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { clsx } from "clsx";
 import Link from "next/link";
 import { useState } from "react";
 import { COACHED_CLIENTS, type Input, type Output } from "@/contract";
-import { addDays, mondayOf } from "@/core";
+import { addDays, groupBy, mondayOf } from "@/core";
 import { callApi } from "@/device/api";
 import { useLaterPages } from "@/device/later-pages";
 import { apiQuery, openSession } from "@/device/query";
@@ -14,6 +15,7 @@ import { Button, buttonClass } from "@/ui/button";
 import { BOX } from "@/ui/field";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
+import { PageLink } from "@/ui/page-link";
 import { Select } from "@/ui/select";
 import { Sheet } from "@/ui/sheet";
 import { useDebounced } from "@/ui/use-debounced";
@@ -58,9 +60,9 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
         actions={
           mayPlan ? (
             <>
-              <Link href="/outbox" prefetch={false} className={buttonClass("plain")}>
+              <PageLink href="/outbox" className={buttonClass("plain")}>
                 Outbox
-              </Link>
+              </PageLink>
               <Button kind="main" onClick={() => setAdding(true)}>
                 New client
               </Button>
@@ -89,11 +91,7 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
               </p>
             ) : null}
             {start && clients.length === 0 ? <p role="status">{nobodyWords({ search, group, archived })}</p> : null}
-            <ul className="grid grid-cols-2 gap-x-5 gap-y-8 md:grid-cols-[repeat(auto-fit,minmax(11.5rem,1fr))]">
-              {clients.map((client) => (
-                <ClientBars key={client.id} client={client} today={today} />
-              ))}
-            </ul>
+            <Sections clients={clients} today={today} />
             {hasMore ? (
               <p className="mt-6">
                 <Button disabled={isBusy} onClick={more}>
@@ -116,6 +114,52 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
       </div>
     </main>
   );
+}
+
+/** Clients by group, groups side by side where there is room; all in one where nobody is in a group. */
+function Sections({ clients, today }: { clients: readonly ClientListLine[]; today: string }) {
+  const [first, ...others] = sectionsOf(clients);
+  if (first && others.length === 0 && first.group === "")
+    return (
+      <ul className="grid grid-cols-2 gap-x-5 gap-y-8 md:grid-cols-[repeat(auto-fit,minmax(11.5rem,1fr))]">
+        {clients.map((client) => (
+          <ClientBars key={client.id} client={client} today={today} heading="h2" />
+        ))}
+      </ul>
+    );
+  return (
+    <div className="flex flex-col gap-8 md:flex-row md:flex-wrap">
+      {[first, ...others].map((section) =>
+        section ? (
+          <section key={section.group} aria-label={section.group}>
+            <h2 className="mb-3 border-b border-rule pb-1 text-base font-bold">
+              {section.group} <span className="font-normal text-quiet">{section.members.length}</span>
+            </h2>
+            <ul className="grid grid-cols-2 gap-x-5 gap-y-8 md:flex md:flex-wrap">
+              {section.members.map((client) => (
+                <ClientBars key={client.id} client={client} today={today} heading="h3" />
+              ))}
+            </ul>
+          </section>
+        ) : null,
+      )}
+    </div>
+  );
+}
+
+/** Of those who are in no group, where others are in one. */
+const NO_GROUP = "In no group";
+
+/** Clients under the first of their groups, groups by name; one section without a name where nobody is in a group. */
+function sectionsOf(
+  clients: readonly ClientListLine[],
+): { readonly group: string; readonly members: readonly ClientListLine[] }[] {
+  if (clients.every(({ groups }) => groups.length === 0)) return [{ group: "", members: clients }];
+  const byGroup = groupBy(clients, ({ groups }) => groups[0] ?? NO_GROUP);
+  const isLast = (group: string) => Number(group === NO_GROUP);
+  return [...byGroup]
+    .map(([group, members]) => ({ group, members }))
+    .sort((a, b) => isLast(a.group) - isLast(b.group) || a.group.localeCompare(b.group));
 }
 
 const nobodyWords = ({ search, group, archived }: Omit<Filter, "coachId">): string => {
@@ -188,7 +232,15 @@ function Finder({
   );
 }
 
-function ClientBars({ client, today }: { client: ClientListLine; today: string }) {
+function ClientBars({
+  client,
+  today,
+  heading: Heading,
+}: {
+  client: ClientListLine;
+  today: string;
+  heading: "h2" | "h3";
+}) {
   const dates = useDates();
   const { weekdayName } = dates;
   // Those before, this one, and the one that comes.
@@ -199,15 +251,20 @@ function ClientBars({ client, today }: { client: ClientListLine; today: string }
   const [gravest] = needs;
   const next = client.sessions.find((session) => session.date >= today && isWaiting(session));
   return (
-    <li className="flex max-w-80 flex-col [contain-intrinsic-size:auto_480px] [content-visibility:auto]">
-      <h2 className="font-bold">
+    <li
+      className={clsx(
+        "flex flex-col [contain-intrinsic-size:auto_480px] [content-visibility:auto]",
+        Heading === "h2" ? "max-w-80" : "md:w-46",
+      )}
+    >
+      <Heading className="font-bold">
         <Link href={`/clients/${client.id}`} className="hover:underline">
           {client.name}
         </Link>
-      </h2>
+      </Heading>
       <p className="text-quiet">
         {client.archivedOn === null
-          ? [client.trainingAge, ...client.groups].join(", ")
+          ? [client.trainingAge, ...client.groups.slice(1)].join(", ")
           : `archived since ${dates.shortDate(client.archivedOn)}`}
       </p>
       <Link href={`/clients/${client.id}`} tabIndex={-1} aria-hidden className="my-2 block">
@@ -215,7 +272,7 @@ function ClientBars({ client, today }: { client: ClientListLine; today: string }
       </Link>
       {gravest ? (
         <Notice kind={gravest.rule === "health" ? "block" : "warn"} className="mb-2 text-base">
-          <Link href="/today" className="block min-h-6 hover:underline first-letter:uppercase">
+          <Link href={`/today?client=${client.id}`} className="block min-h-6 hover:underline first-letter:uppercase">
             {needWords(gravest, client.name, today, dates).title}
             {needs.length > 1 ? `, and ${needs.length - 1} more` : ""}
             <span className="block font-semibold underline underline-offset-2">Decide</span>

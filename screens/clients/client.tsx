@@ -15,6 +15,7 @@ import { useActions } from "@/ui/actions";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
+import { PageLink } from "@/ui/page-link";
 import { useLatest } from "@/ui/use-latest";
 import { type ClientView, isUnsent, isWaiting, type PlannedLine } from "@/views";
 import { Account } from "./account";
@@ -72,9 +73,9 @@ export function ClientScreen({ view }: { view: ClientView }) {
         actions={
           mayPlan ? (
             <>
-              <Link href={`/weeks?for=${view.id}`} prefetch={false} className={buttonClass("plain")}>
+              <PageLink href={`/weeks?for=${view.id}`} className={buttonClass("plain")}>
                 Weeks
-              </Link>
+              </PageLink>
               <Button onClick={() => setOpen("description")}>Change</Button>
               <Button
                 kind="main"

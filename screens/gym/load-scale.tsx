@@ -54,10 +54,12 @@ export function LoadScale({
   const rows = kept.map((old) => ({ old, now: implementLoads.find((one) => one.key === old.key) ?? null }));
   for (const now of implementLoads) if (!kept.some((old) => old.key === now.key)) rows.push({ old: now, now });
   const most = Math.max(40, ...rows.flatMap(({ old, now }) => [old.loads.at(-1)?.kg ?? 0, now?.loads.at(-1)?.kg ?? 0]));
-  const x = scalePow()
+  const scale = scalePow()
     .exponent(0.62)
     .domain([0, most])
     .range([NAME + 14, Math.max(NAME + 200, width - 18)]);
+  // Server and browser have other last decimals of a power.
+  const x = (kg: number) => Math.round(scale(kg) * 100) / 100;
   const ticks = TICKS[unit].filter((tick) => kgOf(tick, unit) <= most);
   return (
     <div ref={ref} className="relative min-w-[34rem]">

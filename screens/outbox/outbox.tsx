@@ -1,6 +1,5 @@
 "use client";
 import { clsx } from "clsx";
-import Link from "next/link";
 import { useState } from "react";
 import type { Output } from "@/contract";
 import { callApi } from "@/device/api";
@@ -12,6 +11,7 @@ import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
+import { PageLink } from "@/ui/page-link";
 import type { SentLine } from "@/views";
 
 type Props = Output<"outbox.show"> & {
@@ -77,9 +77,8 @@ function Line({ line, clientId, isOpen }: { line: SentLine; clientId: string | n
         isOpen && "bg-surface",
       )}
     >
-      <Link
+      <PageLink
         href={`/outbox?${clientId ? `for=${clientId}&` : ""}email=${copyId}`}
-        prefetch={false}
         scroll={false}
         aria-current={isOpen ? "true" : undefined}
         className={clsx(
@@ -101,7 +100,7 @@ function Line({ line, clientId, isOpen }: { line: SentLine; clientId: string | n
                 ? "○ not seen yet"
                 : "△ no account: hand it on"}
         </span>
-      </Link>
+      </PageLink>
     </li>
   );
 }
@@ -122,9 +121,9 @@ function Email({ email, to, hasAccount, sessionId, clientId }: NonNullable<Props
             Hand it on
           </Button>
         )}
-        <Link href={`/session/${sessionId}`} prefetch={false} className={buttonClass("plain")}>
+        <PageLink href={`/session/${sessionId}`} className={buttonClass("plain")}>
           Open the session
-        </Link>
+        </PageLink>
       </div>
       <div className="max-w-[70ch] whitespace-pre-wrap">{email.text}</div>
       {isHandingOn ? (

@@ -21,6 +21,7 @@ import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { fetched } from "@/ui/on-demand";
 import { PageHeader } from "@/ui/page-header";
+import { PageLink } from "@/ui/page-link";
 import { useLatest } from "@/ui/use-latest";
 import type { SessionView } from "@/views";
 import type { Selection } from "./desk-state";
@@ -100,9 +101,9 @@ function DeskScreen() {
                 Review
               </Link>
             ) : null}
-            <Link href={`/floor?s=${view.sessionId}`} prefetch={false} className={buttonClass("main")}>
+            <PageLink href={`/floor?s=${view.sessionId}`} className={buttonClass("main")}>
               {view.state === "started" ? "Back to the floor" : "Train now"}
-            </Link>
+            </PageLink>
           </>
         }
       >

@@ -1,6 +1,5 @@
 "use client";
 import { MessageSquare } from "lucide-react";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { allBlocks, type SessionDocument, sameValue } from "@/core";
@@ -10,6 +9,7 @@ import { useSessionLink } from "@/device/session-link";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { fetched } from "@/ui/on-demand";
+import { PageLink } from "@/ui/page-link";
 import { useWholeDesk } from "./use-desk";
 
 const HandOnSheet = fetched(() => import("@/parts/hand-on-sheet").then((module) => module.HandOnSheet));
@@ -51,9 +51,9 @@ export function Sending() {
       <span className="text-quiet" role={problem ? "alert" : undefined}>
         {problem ??
           (sent ? (
-            <Link href={`/outbox?email=${sent.copyId}`} prefetch={false} className="underline underline-offset-2">
+            <PageLink href={`/outbox?email=${sent.copyId}`} className="underline underline-offset-2">
               {words}
-            </Link>
+            </PageLink>
           ) : (
             words
           ))}

@@ -11,6 +11,7 @@ import { FirstVisit } from "@/parts/first-visit";
 import { RegionProvider } from "@/parts/region";
 import { Mark } from "@/ui/mark";
 import { Menu } from "@/ui/menu";
+import { PageLink } from "@/ui/page-link";
 import type { Viewer } from "@/views";
 import { DeviceUser } from "./device-user";
 import { KeysHelp } from "./keys-help";
@@ -81,9 +82,9 @@ export function Shell({
                     {name}
                   </a>
                 ) : (
-                  <Link key={href} href={href} prefetch={false} {...look}>
+                  <PageLink key={href} href={href} {...look}>
                     {name}
-                  </Link>
+                  </PageLink>
                 );
               })}
               <div className="flex h-full w-full items-center justify-center text-xs md:hidden">
@@ -100,15 +101,14 @@ export function Shell({
                 />
               </div>
               <div className="mt-auto flex flex-col items-center gap-2 max-md:hidden">
-                <Link
+                <PageLink
                   href="/account"
-                  prefetch={false}
                   title={`${who}, ${studio}`}
                   aria-label={`Your account, ${who}`}
                   className="flex size-8 items-center justify-center rounded-full bg-woad text-xs font-bold text-ground"
                 >
                   {initials}
-                </Link>
+                </PageLink>
                 <button type="button" className="min-h-6 text-xs underline underline-offset-2" onClick={leave}>
                   Sign out
                 </button>

@@ -9,7 +9,6 @@ import {
   useSensors,
 } from "@dnd-kit/core";
 import { clsx } from "clsx";
-import Link from "next/link";
 import { type KeyboardEvent, type MouseEvent, type ReactNode, useState } from "react";
 import { addDays } from "@/core";
 import { openSession } from "@/device/query";
@@ -19,6 +18,7 @@ import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { dragData } from "@/ui/drag";
+import { PageLink } from "@/ui/page-link";
 import { isUnsent, isWaiting, type PlannedLine } from "@/views";
 
 const DAYS = 7;
@@ -97,9 +97,9 @@ export function ComingDays({ day }: { day: Day }) {
               {rows.slice(0, shown).map(({ id, name, lines }) => (
                 <tr key={id} className="border-b border-line align-top">
                   <th scope="row" className="py-2 pr-2 text-left font-semibold">
-                    <Link href={`/clients/${id}`} prefetch={false} className="hover:underline">
+                    <PageLink href={`/clients/${id}`} className="hover:underline">
                       {name}
-                    </Link>
+                    </PageLink>
                   </th>
                   {days.map((date) => (
                     <DayCell key={date} clientId={id} date={date}>
@@ -221,9 +221,9 @@ function Without({ clients }: { clients: readonly { readonly id: string; readonl
       {clients.slice(0, NAMED_WITHOUT).map(({ id, name }, index) => (
         <span key={id}>
           {index > 0 ? ", " : ""}
-          <Link href={`/clients/${id}`} prefetch={false} className="underline underline-offset-2">
+          <PageLink href={`/clients/${id}`} className="underline underline-offset-2">
             {name}
-          </Link>
+          </PageLink>
         </span>
       ))}
       {more > 0 ? `, and ${more} more` : ""}.

@@ -91,6 +91,12 @@ const open = () =>
       <TodayScreen first={view} nowMinute={720} />
     </QueryProvider>,
   );
+const openFor = (clientId: string) =>
+  render(
+    <QueryProvider>
+      <TodayScreen first={view} nowMinute={720} clientId={clientId} />
+    </QueryProvider>,
+  );
 const focused = () => (document.activeElement === document.body ? "nothing" : document.activeElement?.textContent);
 const press = (key: string) => fireEvent.keyDown(document.activeElement!, { key });
 const decisions = () => ask.mock.calls.filter(([what]) => what === "today.decide").map(([, input]) => input);
@@ -108,6 +114,17 @@ describe("what needs the coach, by keyboard", () => {
     fireEvent.keyDown(line, { key: "Enter" });
     await waitFor(() => expect(decisions()).toHaveLength(1));
     expect(decisions()[0]).toMatchObject({ clientId: "id of Palle Brandt" });
+  });
+
+  it("who comes from a client finds what is to be decided of them current", async () => {
+    openFor("id of Palle Brandt");
+    await waitFor(() => expect(focused()).toBe("Palle: form broke in barbell row"));
+    press("Enter");
+    await waitFor(() => expect(decisions()).toHaveLength(1));
+    expect(decisions()[0]).toMatchObject({ clientId: "id of Palle Brandt" });
+    cleanup();
+    openFor("nobody");
+    expect(focused()).toBe("nothing");
   });
 
   it("the first is reached from the page, what is alike is one line, and Enter does what is proposed and goes on", async () => {

@@ -18,14 +18,15 @@ interface Entry {
 }
 
 /** What needs a decision, the gravest first; arrows move, Enter does what is proposed, L puts off, X says no, Z undoes. */
-export function Needs({ day }: { day: Day }) {
+export function Needs({ day, clientId }: { day: Day; clientId: string | null }) {
   const dates = useDates();
   const { view, needs } = day;
   const [spread, setSpread] = useState<ReadonlySet<string>>(new Set());
-  const [at, setAt] = useState<string | null>(null);
+  // Whoever comes from a client's page finds that client's gravest need current.
+  const [at, setAt] = useState<string | null>(() => (clientId === null ? null : keyOfClient(needs, clientId)));
   const [opened, setOpened] = useState<Opened | null>(null);
   /** How often a key moved through the list. */
-  const [moves, setMoves] = useState(0);
+  const [moves, setMoves] = useState(at === null ? 0 : 1);
   const list = useRef<HTMLUListElement>(null);
   const entries = entriesOf(needs, spread);
   const current = Math.max(
@@ -163,6 +164,10 @@ function entriesOf(needs: readonly NeedLine[], spread: ReadonlySet<string>): Ent
   }
   return entries;
 }
+
+/** The line that holds the gravest need of a client; null where nothing is to be decided of them. */
+const keyOfClient = (needs: readonly NeedLine[], clientId: string): string | null =>
+  entriesOf(needs, new Set()).find(({ lines }) => lines.some((line) => line.clientId === clientId))?.key ?? null;
 
 /** What may be done for several at once. */
 const isAlike = (proposal: NeedProposal | undefined): boolean =>

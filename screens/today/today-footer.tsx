@@ -1,7 +1,7 @@
 "use client";
-import Link from "next/link";
 import type { ReactNode } from "react";
 import { lowerFirst, sum } from "@/core";
+import { PageLink } from "@/ui/page-link";
 import { POPOVER, PopoverButton } from "@/ui/popover";
 import type { TodayView } from "@/views";
 
@@ -35,9 +35,9 @@ export function TodayFooter({ view }: { view: TodayView }) {
               <ul className="flex flex-col gap-1">
                 {best.map(({ id, name, bests: lifts }) => (
                   <li key={id}>
-                    <Link href={`/clients/${id}`} prefetch={false} className="font-semibold hover:underline">
+                    <PageLink href={`/clients/${id}`} className="font-semibold hover:underline">
                       {name}
-                    </Link>
+                    </PageLink>
                     : {lifts.map(lowerFirst).join(", ")}
                   </li>
                 ))}

@@ -17,8 +17,19 @@ import { DayHours } from "./hours";
 import { Needs } from "./needs";
 import { TodayFooter } from "./today-footer";
 
-/** The coach's first page: today along the hours, the coming week of everybody, and what needs a decision. */
-export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute: number }) {
+/**
+ * The coach's first page: today along the hours, the coming week of everybody, and what needs a decision; where a client is
+ * named, what is to be decided of them has the focus.
+ */
+export function TodayScreen({
+  first,
+  nowMinute,
+  clientId = null,
+}: {
+  first: TodayView;
+  nowMinute: number;
+  clientId?: string | null;
+}) {
   const all = useToday(first);
   const mayPlan = useMayPlan();
   const [coachId, setCoachId] = useState<string | null>(null);
@@ -93,7 +104,7 @@ export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute:
               {note}
             </Notice>
           ))}
-          {mayPlan ? <Needs day={day} /> : <NeedsToSee view={view} />}
+          {mayPlan ? <Needs day={day} clientId={clientId} /> : <NeedsToSee view={view} />}
         </section>
         {view.clients.length > 0 ? (
           <div className="min-w-0 px-4 pt-4 pb-6 lg:pt-0">
