@@ -55,6 +55,13 @@ describe("the cells of the weeks", () => {
     expect(statesOf(PLAN, [], 1)).toEqual(["missed", "missed", "planned", "planned"]);
   });
 
+  it("what was done is a share of what the lift was estimated at on that day", () => {
+    const [bench] = weeksModel(PLAN, view(PLAN, [["a", 0]])).days[0]!.rows;
+    // Eight with two left are ten to failure: three quarters of the maximum by that formula.
+    expect(bench!.cells[0]!.share).toBeCloseTo(0.75, 6);
+    expect(bench!.cells[1]).toMatchObject({ state: "missed", share: null });
+  });
+
   it("a lift that was never done on a day that was done came to it later: nothing is missed there", () => {
     expect(
       statesOf(

@@ -10,6 +10,7 @@ import {
   dateOfDay,
   type Exposure,
   exerciseOrThrow,
+  type LiftRecord,
   type MuscleLoads,
   mondayOf,
   movedSession,
@@ -29,6 +30,7 @@ import {
   type WeekLoad,
   weekLoad,
 } from "../core";
+import { recordsOf } from "./compute";
 import { changes, plannedCell, plannedVolume, type WeekCell } from "./week-cells";
 import { projectContextOf, type WeeksView } from "./weeks-context";
 
@@ -67,6 +69,13 @@ export interface WeeksModel {
   }[];
 }
 
+/** The heaviest working set of a day as a share of what the lift was estimated at then; null where nothing told that before its end. */
+function shareDone(exposure: Exposure, record: LiftRecord | undefined): number | null {
+  const estimate = record?.estimates.findLast(({ date }) => date <= exposure.date);
+  const kgs = exposure.sets.flatMap(({ working, curveKg }) => (working && curveKg !== null ? [curveKg] : []));
+  return estimate === undefined || kgs.length === 0 ? null : Math.max(...kgs) / estimate.kg;
+}
+
 /** Weeks across, days and lifts down. */
 export const weeksModel = (plan: PlanDocument, view: WeeksView): WeeksModel => modelOf(plan, view, true);
 
@@ -84,6 +93,7 @@ function modelOf(plan: PlanDocument, view: WeeksView, isAhead: boolean): WeeksMo
   for (const lift of view.lifts)
     for (const exposure of lift.exposures) exposures.set(`${exposure.sessionId} ${exposure.slotId}`, exposure);
   const doneAt = placesDone(view);
+  const records = recordsOf(view);
   const days = scheduledDays(plan).map((day) => ({
     day,
     rows: sessionDaysOf(plan, day.id).flatMap((own) =>
@@ -125,7 +135,7 @@ function modelOf(plan: PlanDocument, view: WeeksView, isAhead: boolean): WeeksMo
               sets: sets.length,
               reps: sets.map(({ reps, seconds }) => (seconds === null ? reps : null)),
               topKg: sets.length > 0 ? Math.max(...sets.map(({ loadKg }) => loadKg)) : null,
-              share: null,
+              share: shareDone(exposure, records.get(slot.lineage)),
             };
           };
           return {
