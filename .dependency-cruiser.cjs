@@ -13,6 +13,7 @@ const never = (name, from, to) => ({ name, severity: "error", from: { path: from
 
 /** The folders of the computation, the highest first: each imports those after it, types too, each by its index. */
 const CORE = [
+  "set-log",
   "needs",
   "plan",
   "floor",

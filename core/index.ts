@@ -15,6 +15,7 @@ export * from "./same";
 export * from "./selection";
 export * from "./sentences";
 export * from "./session";
+export * from "./set-log";
 export * from "./settings";
 export * from "./steps";
 export * from "./text";
