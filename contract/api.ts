@@ -29,6 +29,7 @@ import type {
   FloorView,
   FoundSession,
   GymView,
+  ImportLine,
   Invitation,
   LiftLog,
   Message,
@@ -43,6 +44,7 @@ import type {
   SessionView,
   TeamMember,
   TemplateLine,
+  UnreadRow,
   Viewer,
 } from "../views/views";
 import type { WeeksView } from "../views/weeks-context";
@@ -73,6 +75,7 @@ import {
   unchecked,
   uuid,
 } from "./schema";
+import { loggedDaySchema, MOST_DAYS_AT_ONCE, MOST_ROWS_AT_ONCE, unreadRowSchema } from "./set-log";
 
 const nothing = strictObject({});
 const figure = integer(0, 600);
@@ -320,6 +323,20 @@ export const INPUTS = {
   /** The weeks of a client, of the plan that holds today or the one named. */
   "weeks.show": strictObject({ clientId: nullable(uuid()), planId: nullable(uuid()) }),
   /** Of one kind, by name, those whose name has the searched words in it. */
+  "imports.begin": strictObject({
+    id: uuid(),
+    name: nonEmptyString(200),
+    newClients: listOf(strictObject({ id: uuid(), name: nonEmptyString(120) }), 200),
+  }),
+  "imports.add": strictObject({
+    importId: uuid(),
+    days: listOf(loggedDaySchema, MOST_DAYS_AT_ONCE),
+    unread: listOf(unreadRowSchema, MOST_ROWS_AT_ONCE),
+  }),
+  "imports.finish": strictObject({ importId: uuid() }),
+  "imports.undo": strictObject({ importId: uuid() }),
+  "imports.list": nothing,
+  "imports.unread": strictObject({ importId: uuid(), after: integer(0, 10_000_000) }),
   "templates.list": strictObject({
     kind: oneOfTexts("session", "block", "plan"),
     search: boundedText(120),
@@ -485,6 +502,15 @@ interface Outputs {
   "plans.keepFromSession": { readonly notes: readonly string[] };
   /** Null: the studio has no client yet. */
   "weeks.show": { readonly view: WeeksView | null };
+  "imports.begin": Nothing;
+  /** How many days came in, and how many were there already. */
+  "imports.add": { readonly added: number; readonly known: number };
+  "imports.finish": Nothing;
+  /** What went with it beside its days: clients who came with it and have nothing else. */
+  "imports.undo": { readonly days: number; readonly clients: number };
+  "imports.list": { readonly imports: readonly ImportLine[] };
+  /** A page of the rows that could not be read; `next`: the row to go on after, null: these are all. */
+  "imports.unread": { readonly rows: readonly UnreadRow[]; readonly next: number | null };
   "templates.list": {
     readonly templates: readonly TemplateLine[];
     readonly next: { readonly name: string; readonly id: string } | null;
@@ -554,6 +580,7 @@ const BYTES: Partial<Record<ApiName, number>> = {
   "gyms.save": 128 * KB,
   "gyms.try": 128 * KB,
   "exercises.save": 64 * KB,
+  "imports.add": 900 * KB,
 };
 
 export const MOST_BYTES = (name: string): number => (Object.hasOwn(BYTES, name) ? BYTES[name as ApiName]! : 32 * KB);

@@ -61,7 +61,7 @@ const rest = checked(
   (amount) => amount.kind === "seconds" || amount.low <= amount.high,
 );
 const rests = listOf(rest, LIMITS.rounds, 1);
-const setup = listOf(strictObject({ name: nonEmptyString(60), value: boundedText(60) }), 12);
+export const setupSchema = listOf(strictObject({ name: nonEmptyString(60), value: boundedText(60) }), 12);
 const phase = nullable(discriminatedUnion({ seconds: { seconds: spanOf(finiteNumber(0, 60)) }, fast: {} }));
 const tempo = nullable(strictObject({ lower: phase, pauseBottom: phase, lift: phase, pauseTop: phase }));
 const sign = oneOfNumbers(1, -1);
@@ -99,7 +99,7 @@ const beside = discriminatedUnion({
 
 const segmentFields = {
   exerciseId: nullable(identifier()),
-  setup: nullable(setup),
+  setup: nullable(setupSchema),
   amount,
   rom: oneOfTexts("full", "long", "middle", "short"),
   load,
@@ -128,7 +128,7 @@ const slotFields = {
   lineage: nonEmptyString(300),
   exerciseId: identifier(),
   laterality: oneOfTexts("both", "eachSide", "alternating", "otherHolds"),
-  setup,
+  setup: setupSchema,
   cues: listOf(nonEmptyString(200), 12),
   ramp: discriminatedUnion({
     none: {},

@@ -15,4 +15,5 @@ export * from "./region";
 export * from "./renamed";
 export * from "./rules";
 export * from "./schema";
+export * from "./set-log";
 export * from "./shown";

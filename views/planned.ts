@@ -24,6 +24,8 @@ export interface SessionRowOutline {
   readonly week: number | null;
   /** Whether the client has opened the newest copy that was sent; null: none was sent. */
   readonly copy: "sent" | "seen" | null;
+  /** Whether it came in with a log from elsewhere; left out: it did not. */
+  readonly isImported?: boolean;
 }
 
 export interface ClientCalendar {
@@ -81,9 +83,10 @@ export function plannedLines({ clientId, plans, rows }: ClientCalendar, { from, 
   });
   for (const row of rows) {
     if (placed.has(row)) continue;
-    const { id: sessionId, date, title, summary, isEmpty, planId, dayId, week } = row;
+    const { id: sessionId, date, title, summary, isEmpty, isImported, planId, dayId, week } = row;
     const place = planId !== null && dayId !== null && week !== null ? { planId, dayId, week } : null;
-    add({ sessionId, date, title, summary, isEmpty, place, state: stateOf(row, date, today) });
+    const known = { sessionId, date, title, summary, isEmpty, place, ...(isImported && { isImported }) };
+    add({ ...known, state: stateOf(row, date, today) });
   }
   const order = ({ date, timeOfDay, sessionId }: PlannedLine) =>
     `${date} ${String(timeOfDay ?? 9999).padStart(4, "0")} ${sessionId ?? ""}`;

@@ -73,7 +73,32 @@ export interface PlannedLine {
   readonly isAway: boolean;
   /** Whether it is a row in which nothing is written yet. */
   readonly isEmpty: boolean;
+  /** Whether it came in with a log from elsewhere; left out: it did not. */
+  readonly isImported?: boolean;
   readonly summary: SessionSummary | null;
+}
+
+/** A log that was brought in from elsewhere. */
+export interface ImportLine {
+  readonly id: string;
+  /** Of the file. */
+  readonly name: string;
+  readonly by: string;
+  readonly atMs: number;
+  /** "open": it was begun and is not finished. */
+  readonly state: "open" | "done" | "undone";
+  readonly days: number;
+  readonly sets: number;
+  readonly clients: readonly string[];
+  /** Rows that could not be read and are kept. */
+  readonly unread: number;
+}
+
+export interface UnreadRow {
+  /** From 1, as a spreadsheet counts. */
+  readonly row: number;
+  readonly cells: readonly string[];
+  readonly why: string;
 }
 
 /** A session of before, as it was written. */

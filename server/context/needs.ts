@@ -100,9 +100,9 @@ async function factsOf(tx: Transaction, all: Gathered): Promise<ReadonlyMap<stri
         readiness: readinessState(row.readiness, row.clearance),
         answeredOn: row.readiness?.date ?? null,
         limits: row.limitList,
-        // Of what is not written yet there is nothing to send or to miss.
+        // Of what is not written yet there is nothing to send or to miss, and what came in from elsewhere waits for no review.
         sessions: (planned.get(row.id) ?? [])
-          .filter(({ isEmpty }) => !isEmpty)
+          .filter(({ isEmpty, isImported }) => !isEmpty && !isImported)
           .map((line) => needSession(line, changed, unsentEmails)),
         lifts: liftsOf(lifts.get(row.id) ?? [], studio),
         standing: (trained.get(row.id) ?? [])

@@ -115,34 +115,34 @@ export async function keepProjection(tx: Transaction, row: db.SessionRow, studio
   await db.replaceExposures(
     tx,
     row.id,
-    exposures.map(({ slotId, lineage, exerciseId, exposure }) => ({
-      studioId,
-      clientId,
-      lineage,
-      date: exposure.date,
-      sessionId: row.id,
-      slotId,
-      exerciseId,
-      exposure,
-    })),
+    exposures.map((one) => exposureRow(row, one)),
   );
   const summary = events.length > 0 ? projection.summary : null;
   await db.updateSession(tx, row.id, { state: projection.state, summary, projectionVersion: PROJECTION_VERSION });
   if (projection.performed.blocksAdded.length > 0)
     await keepBlocksAdded(tx, programScope(studioId), studio, row, projection.performed);
-  await sumWeek(tx, row);
+  await sumWeek(tx, row, row.date);
   const touched = new Set([...before, ...exposures.map((one) => one.lineage)]);
   await summariseLifts(tx, studioId, clientId, [...touched], studio);
 }
 
+export const exposureRow = (
+  { studioId, clientId, id: sessionId }: Pick<db.SessionRow, "studioId" | "clientId" | "id">,
+  { slotId, lineage, exerciseId, exposure }: ProjectedExposure,
+) => ({ studioId, clientId, lineage, date: exposure.date, sessionId, slotId, exerciseId, exposure });
+
 /** What was trained under a name that has been said since goes to that lift's record. */
-function underItsName(one: ProjectedExposure, { exercises }: StudioContext): ProjectedExposure {
+export function underItsName(one: ProjectedExposure, { exercises }: StudioContext): ProjectedExposure {
   const is = isPlaceholder(one.exerciseId) ? exercises.named[one.exerciseId] : undefined;
   return is ? { ...one, exerciseId: is, lineage: lineageOf(is, []) } : one;
 }
 
-/** Sums of what was done in the week of a session. */
-async function sumWeek(tx: Transaction, { studioId, clientId, date }: db.SessionRow): Promise<void> {
+/** Sums of what a client did in the week of a date. */
+export async function sumWeek(
+  tx: Transaction,
+  { studioId, clientId }: Pick<db.SessionRow, "studioId" | "clientId">,
+  date: string,
+): Promise<void> {
   const monday = mondayOf(date);
   const done = (await db.countedSessions(tx, clientId, monday, addDays(monday, 7))).flatMap(({ summary }) =>
     summary && summary.sets > 0 ? [summary] : [],

@@ -25,7 +25,7 @@ const outline = sql`
 const sessionLine = sql`
   jsonb_build_object('id', s.id, 'date', s.date, 'title', s.title, 'state', s.state, 'summary', s.summary,
     'isEmpty', s.state = 'draft' and jsonb_array_length(s.document -> 'blocks') = 0
-      and coalesce(s.document -> 'finisher', 'null') = 'null', 'planId', s.plan_id, 'dayId', s.plan_day_id, 'week', s.plan_week,
+      and coalesce(s.document -> 'finisher', 'null') = 'null', 'isImported', s.import_id is not null, 'planId', s.plan_id, 'dayId', s.plan_day_id, 'week', s.plan_week,
     'copy', (select case when c.seen_at is null then 'sent' else 'seen' end from ${sentCopies} as c
       where c.studio_id = s.studio_id and c.session_id = s.id order by c.sent_at desc, c.id desc limit 1))`;
 

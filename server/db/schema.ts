@@ -48,6 +48,7 @@ import type {
   DisabledRules,
   Duty,
   EmailProblem,
+  ImportLine,
   LiftSummary,
   PlannedSums,
   StudioMethods,
@@ -371,10 +372,13 @@ export const sessions = pgTable(
     summary: jsonb("summary").$type<SessionSummary>(),
     /** Of what is derived from the log; 0: nothing yet. */
     projectionVersion: integer("projection_version").notNull().default(0),
+    /** The log that it was brought in with; null: it was written here. */
+    importId: uuid("import_id"),
     createdAt,
   },
   (t) => [
     primaryKey({ columns: [t.studioId, t.id] }),
+    index("sessions_import").on(t.studioId, t.importId).where(sql`import_id is not null`),
     index("sessions_client_date").on(t.studioId, t.clientId, t.date),
     index("sessions_state_date").on(t.studioId, t.state, t.date),
     index("sessions_gym_date").on(t.studioId, t.gymId, t.date),
@@ -535,6 +539,44 @@ export const safetyChanges = pgTable(
     primaryKey({ columns: [t.studioId, t.id] }),
     index("safety_changes_client").on(t.studioId, t.clientId, t.changedAt),
     foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
+      "cascade",
+    ),
+  ],
+);
+
+/** Logs that were brought in from elsewhere: their days are sessions with their mark. */
+export const imports = pgTable(
+  "imports",
+  {
+    studioId: uuid("studio_id")
+      .notNull()
+      .references(() => studios.id, { onDelete: "cascade" }),
+    id: uuid("id").notNull(),
+    name: text("name").notNull(),
+    memberId: uuid("member_id").notNull(),
+    /** Of who brought it in. */
+    by: text("by").notNull(),
+    state: text("state").$type<ImportLine["state"]>().notNull().default("open"),
+    /** Clients who came with it. */
+    newClients: jsonb("new_clients").$type<readonly string[]>().notNull().default([]),
+    createdAt,
+  },
+  (t) => [primaryKey({ columns: [t.studioId, t.id] }), index("imports_created").on(t.studioId, t.createdAt)],
+);
+
+/** Rows of what was brought in that could not be read, kept to be mended. */
+export const unreadRows = pgTable(
+  "unread_rows",
+  {
+    studioId: uuid("studio_id").notNull(),
+    importId: uuid("import_id").notNull(),
+    row: integer("row").notNull(),
+    cells: jsonb("cells").$type<readonly string[]>().notNull(),
+    why: text("why").notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.studioId, t.importId, t.row] }),
+    foreignKey({ columns: [t.studioId, t.importId], foreignColumns: [imports.studioId, imports.id] }).onDelete(
       "cascade",
     ),
   ],

@@ -36,6 +36,8 @@ const EXPECTED: Record<string, { coach: Rights; client: Rights }> = {
   },
   safety_changes: { coach: ADD, client: { insert: true } },
   decisions: { coach: { select: true, insert: true, update: true }, client: {} },
+  imports: { coach: { select: true, insert: true, update: true }, client: {} },
+  unread_rows: { coach: { select: true, insert: true, delete: true }, client: {} },
   templates: { coach: ALL, client: {} },
   shown_documents: { coach: ADD, client: ADD },
   floor_events: { coach: ADD, client: ADD },
@@ -66,6 +68,8 @@ const CHANGED: Record<string, string> = {
   messages: "seen_at = seen_at",
   safety_changes: "words = words",
   decisions: "taken_back_at = taken_back_at",
+  imports: "state = state",
+  unread_rows: "why = why",
   templates: "name = name",
   shown_documents: "content = content",
   floor_events: "body = body",
@@ -81,6 +85,7 @@ let made = 0;
 /** One row of each table for a client of a studio, as the owner puts it there. */
 function rowsFor(studioId: string, clientId: string, sessionId: string): Record<string, Record<string, unknown>> {
   const hash = "f".repeat(64);
+  const importId = newId();
   const common = { studio_id: studioId, client_id: clientId };
   return {
     invitations: {
@@ -126,6 +131,8 @@ function rowsFor(studioId: string, clientId: string, sessionId: string): Record<
     },
     safety_changes: { ...common, id: newId(), member_id: newId(), name: "x", words: "x" },
     decisions: { ...common, id: newId(), need: "x", what: "done", words: "x", member_id: newId(), name: "x" },
+    imports: { studio_id: studioId, id: importId, name: "log.csv", member_id: newId(), by: "x" },
+    unread_rows: { studio_id: studioId, import_id: importId, row: 1, cells: "[]", why: "x" },
     templates: { studio_id: studioId, id: newId(), name: "T", document: "{}" },
     shown_documents: { ...common, session_id: sessionId, hash: newId().replaceAll("-", "").repeat(2), content: "{}" },
     unprojected: { ...common, session_id: sessionId },

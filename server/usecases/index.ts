@@ -11,6 +11,7 @@ import * as exercises from "./exercises";
 import * as floor from "./floor";
 import * as gyms from "./gyms";
 import * as holds from "./holds";
+import * as imports from "./imports";
 import * as invitations from "./invitations";
 import { type Clock, type Outcome, refused, type UseCase } from "./kit";
 import * as lifts from "./lifts";
@@ -97,6 +98,12 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "plans.openSession": plans.openPlanSession,
   "plans.keepFromSession": plans.keepFromSession,
   "weeks.show": weeks.showWeeks,
+  "imports.begin": imports.beginImport,
+  "imports.add": imports.addToImport,
+  "imports.finish": imports.finishImport,
+  "imports.undo": imports.undoImport,
+  "imports.list": imports.listImports,
+  "imports.unread": imports.listUnread,
   "templates.list": templates.listTemplates,
   "templates.keep": templates.keepTemplate,
   "templates.remove": templates.removeTemplate,

@@ -82,12 +82,20 @@ export const weekSumsSince = (tx: Transaction, monday: string, clientIds: readon
     )
     .orderBy(asc(weekSums.monday));
 
-/** When each of some sessions began, by its first entry. */
+/** When each of some sessions began, by its first entry; of a log that came in from elsewhere nobody knows the hour. */
 export async function startsOf(tx: Transaction, sessionIds: readonly string[]): Promise<ReadonlyMap<string, number>> {
   if (sessionIds.length === 0) return new Map();
   const rows = await tx
     .select({ id: floorEvents.sessionId, atMs: sql<string>`min(${floorEvents.atMs})` })
     .from(floorEvents)
+    .innerJoin(
+      sessions,
+      and(
+        eq(sessions.studioId, floorEvents.studioId),
+        eq(sessions.id, floorEvents.sessionId),
+        isNull(sessions.importId),
+      ),
+    )
     .where(inArray(floorEvents.sessionId, [...sessionIds]))
     .groupBy(floorEvents.sessionId);
   return new Map(rows.map(({ id, atMs }) => [id, Number(atMs)]));
