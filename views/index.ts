@@ -21,6 +21,7 @@ export * from "./gym";
 export * from "./judge";
 export * from "./lift-offers";
 export * from "./lifts-across";
+export * from "./log-in-work";
 export * from "./made-of";
 export * from "./my-weeks";
 export * from "./need-words";

@@ -128,6 +128,14 @@ function putRight(word: string, index: NameIndex): string {
   return fits[0]?.[0] ?? word;
 }
 
+/** A word that nobody uses and that is two known ones written together: "legpress". */
+function parted(word: string, { parts }: NameIndex): string[] {
+  if (parts.has(word) || word.length > 20) return [word];
+  for (let at = 3; at <= word.length - 3; at++)
+    if (parts.has(word.slice(0, at)) && parts.has(word.slice(at))) return [word.slice(0, at), word.slice(at)];
+  return [word];
+}
+
 /** For each phrase in which any of the words stands, the sum of their weights. */
 export function sumsOf(
   words: readonly string[],
@@ -161,7 +169,7 @@ export function readWords(text: string, index: NameIndex): string[] {
   if (text.length > MOST_LETTERS) return [];
   const known = index.remembered.get(text);
   if (known) return known;
-  const words = joinParts(partsOf(text).map((part) => putRight(part, index)));
+  const words = joinParts(partsOf(text).flatMap((part) => parted(putRight(part, index), index)));
   if (index.remembered.size >= MOST_REMEMBERED) index.remembered.clear();
   index.remembered.set(text, words);
   return words;

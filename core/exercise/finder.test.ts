@@ -175,6 +175,13 @@ describe("however it is written", () => {
     );
   });
 
+  it("two words written together are two, and a word that is one stays one", () => {
+    expect(["legpress", "Frontsquat", "latpulldown", "hipthrust"].map(nameOf)).toEqual(
+      ["leg press", "front squat", "lat pulldown", "hip thrust"].map(nameOf),
+    );
+    expect(nameOf("deadlift")).toBe("Deadlift");
+  });
+
   it("one slip in a long word is put right, and leads nowhere else", () => {
     let [right, elsewhere, all] = [0, 0, 0];
     for (const { typed: name } of typed) {
