@@ -124,7 +124,7 @@ Deadlift|1x5|5x120kg||5x125kg`;
         "2026-03-05 · Deadlift · 5 × 120kg",
         "2026-03-19 · Deadlift · 5 × 125kg",
       ],
-      problems: ["3: “off sick” has “off sick” where reps are expected"],
+      problems: ["3: “off sick” has no figure in it"],
     });
   });
 

@@ -1,9 +1,40 @@
 /** A spreadsheet read as a log: one set after the other with its day, client and lift, and what could not be read, with its reason. */
+
+import { groupBy } from "../lists";
 import { addDays, mondayOf, type WeightUnit } from "../units";
-import type { Column, SheetLayout, Table } from "./columns";
+import type { Column, ColumnRole, SheetLayout, Table } from "./columns";
 import { weekOfHeading } from "./columns";
 import { type DateFigures, DateReader } from "./dates";
-import { type FirstFigure, readLoad, readSets, rirOfRpe, type WrittenLoad, type WrittenSet } from "./sets";
+import {
+  type FirstFigure,
+  readLoad,
+  readSets,
+  rirOfRpe,
+  type SetsRead,
+  type WrittenLoad,
+  type WrittenSet,
+} from "./sets";
+
+interface Cell {
+  readonly column: Column;
+  readonly index: number;
+  readonly text: string;
+}
+
+const MOST_REMEMBERED = 20_000;
+
+/** The function with its answers kept by text. */
+function remembered<T>(read: (text: string) => T): (text: string) => T {
+  const known = new Map<string, T>();
+  return (text) => {
+    const before = known.get(text);
+    if (before !== undefined) return before;
+    const found = read(text);
+    if (known.size >= MOST_REMEMBERED) known.clear();
+    known.set(text, found);
+    return found;
+  };
+}
 
 /** How a sheet is read: what its columns hold, and what they do not say themselves. */
 export interface SetLogSetup extends SheetLayout {
@@ -70,6 +101,11 @@ export class SetLogReader {
   private date: string | null = null;
   private client: string | null = null;
   private session = "";
+  /** Columns by what they hold. */
+  private readonly byRole: ReadonlyMap<ColumnRole, readonly { readonly column: Column; readonly index: number }[]>;
+  /** Cells say the same over and over: each text is read once. */
+  private readonly setsOf: (text: string, hasLoad: boolean) => SetsRead;
+  private readonly loadOf = remembered(readLoad);
   private exercise: string | null = null;
   private dayOffset = 0;
 
@@ -78,6 +114,12 @@ export class SetLogReader {
     private readonly header: readonly string[],
   ) {
     this.dates = new DateReader(setup.dateOrder, setup.firstYear);
+    const filled = setup.columns.flatMap((column, index) => (column.role === null ? [] : [{ column, index }]));
+    this.byRole = groupBy(filled, ({ column }) => column.role!);
+    const read = [true, false].map((hasLoad) =>
+      remembered((text: string) => readSets(text, { first: setup.firstFigure, hasLoad })),
+    );
+    this.setsOf = (text, hasLoad) => read[hasLoad ? 0 : 1]!(text);
     this.weeks = setup.columns.flatMap(({ role }, at) => (role === "week" ? [at] : []));
     const heads = new DateReader(setup.dateOrder, setup.firstYear);
     this.headDates = setup.columns.map(({ role }, at) => {
@@ -88,12 +130,18 @@ export class SetLogReader {
     });
   }
 
+  private cellsOf(row: readonly string[], role: ColumnRole): Cell[] {
+    const cells: Cell[] = [];
+    for (const { column, index } of this.byRole.get(role) ?? []) {
+      const text = (row[index] ?? "").trim();
+      if (text !== "") cells.push({ column, index, text });
+    }
+    return cells;
+  }
+
   /** What a row adds to the log. */
   read(row: readonly string[], at: number): SetLogRead {
-    const cellsOf = (role: Column["role"]) =>
-      this.setup.columns.flatMap((column, index) =>
-        column.role === role && (row[index] ?? "").trim() !== "" ? [{ column, index, text: row[index]!.trim() }] : [],
-      );
+    const cellsOf = (role: ColumnRole) => this.cellsOf(row, role);
     const problem = (column: number | null, why: string): SetLogRead => ({
       sets: [],
       problems: [{ row: at, column, why }],
@@ -166,7 +214,7 @@ export class SetLogReader {
       if (text === "" || /^[-–—x/]+$/i.test(text)) continue;
       const head = this.headDates[column];
       const { unit } = this.setup.columns[column]!;
-      const read = readSets(text, { first: this.setup.firstFigure, hasLoad: false });
+      const read = this.setsOf(text, false);
       if (this.exercise === null)
         problems.push({ row: at, column, why: "says no exercise, and neither does a row above" });
       else if (!head)
@@ -204,17 +252,16 @@ export class SetLogReader {
 
   /** The sets that a row says; null: none, it only tells of what follows. */
   private workOf(
-    cellsOf: (role: Column["role"]) => { column: Column; index: number; text: string }[],
+    cellsOf: (role: ColumnRole) => readonly Cell[],
   ):
     | { readonly sets: readonly (WrittenSet & { readonly unit: WeightUnit | null })[] }
     | { readonly why: string; readonly column: number }
     | null {
-    const { firstFigure } = this.setup;
     const loads: { load: WrittenLoad; unit: WeightUnit | null }[] = [];
     for (const { column, index, text } of cellsOf("load"))
       for (const part of text.split(/[;/]|, /)) {
         if (/^[-–—]$/.test(part.trim())) continue;
-        const load = readLoad(part);
+        const load = this.loadOf(part);
         if (!load) return { why: `“${cut(text, 40)}” is no load`, column: index };
         loads.push({ load, unit: column.unit });
       }
@@ -222,17 +269,14 @@ export class SetLogReader {
     let worked: number | null = null;
     for (const { column, index, text } of [...cellsOf("written"), ...cellsOf("reps")]) {
       if (/^[-–—x/]+$/i.test(text)) continue;
-      const read = readSets(text, { first: firstFigure, hasLoad: loads.length > 0 });
+      const read = this.setsOf(text, loads.length > 0);
       if (!read.ok) return { why: `“${cut(text, 60)}” ${read.why}`, column: index };
       worked = index;
       sets.push(...read.sets.map((set) => ({ ...set, unit: column.unit })));
     }
     const [timed] = cellsOf("seconds");
     if (sets.length === 0 && timed) {
-      const read = readSets(/^\d+$/.test(timed.text) ? `${timed.text}s` : timed.text, {
-        first: firstFigure,
-        hasLoad: true,
-      });
+      const read = this.setsOf(/^\d+$/.test(timed.text) ? `${timed.text}s` : timed.text, true);
       if (!read.ok) return { why: `“${cut(timed.text, 40)}” ${read.why}`, column: timed.index };
       worked = timed.index;
       sets.push(...read.sets.map((set) => ({ ...set, unit: null })));
@@ -270,7 +314,7 @@ export class SetLogReader {
 
   /** What was left in reserve, one figure for all sets or one each. */
   private reservesOf(
-    cellsOf: (role: Column["role"]) => { index: number; text: string }[],
+    cellsOf: (role: ColumnRole) => readonly Cell[],
     count: number,
   ): { readonly rirs: readonly (number | null)[] } | { readonly why: string; readonly column: number } {
     for (const role of ["rir", "rpe"] as const) {

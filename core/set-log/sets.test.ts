@@ -59,7 +59,8 @@ describe("sets as coaches write them", () => {
   it.each([
     ["3x8-10", "says a range, 8-10, and not what was done"],
     ["3x5 @ 80%", "says a share of a maximum, and not what was lifted"],
-    ["off sick", "has “off sick” where reps are expected"],
+    ["off sick", "has no figure in it"],
+    ["as 2 weeks ago", "has “as 2 weeks ago” where reps are expected"],
     ["3x8x9000", "says 9000 kg, more than anybody lifts"],
     ["60x0", "says 0 reps"],
     ["3x8x60x2", "has more than three figures joined by x"],

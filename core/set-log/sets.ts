@@ -58,6 +58,7 @@ export function readSets(
 ): SetsRead {
   const cell = plain(text);
   if (cell === "") return failed("is empty");
+  if (!/\d/.test(cell)) return failed("has no figure in it");
   if (/\d\s*%/.test(cell)) return failed("says a share of a maximum, and not what was lifted");
   const sets: WrittenSet[] = [];
   for (const group of groupsOf(cell)) {

@@ -1,6 +1,6 @@
 import { strToU8, zipSync } from "fflate";
 import { describe, expect, it } from "vitest";
-import { decodeText, MOST_FILE_BYTES, readSheets, readTable } from "./read-file";
+import { decodeText, readSheets, readTable } from "./read-file";
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const refused = (name: string, content: Uint8Array) =>

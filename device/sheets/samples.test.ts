@@ -87,7 +87,7 @@ it("a coach's notebook without years: whose it is and one name are to be decided
   expect(asked).toEqual(["name Boat carry", "client "]);
   expect([days, from, until]).toEqual([25, "2025-09-01", "2026-02-16"]);
   expect(problems).toEqual([
-    "31: “felt awful” has “felt awful” where reps are expected",
+    "31: “felt awful” has no figure in it",
     "62: “3x8-10” says a range, 8-10, and not what was done",
   ]);
   const mended = log.read(

@@ -60,6 +60,9 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
         actions={
           mayPlan ? (
             <>
+              <PageLink href="/import" className={buttonClass("plain")}>
+                Bring in a log
+              </PageLink>
               <PageLink href="/outbox" className={buttonClass("plain")}>
                 Outbox
               </PageLink>

@@ -57,7 +57,9 @@ export function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; 
         <p className="text-quiet">
           {repsWords(cell)}
           {cell.lift?.sets[0]?.rir != null ? `, ${decimal(cell.lift.sets[0].rir)} in reserve` : ""}
-          {cell.share !== null ? `, ${Math.round(100 * cell.share)} % of the e1RM ${cell.state === "done" ? "of that day" : "expected then"}` : ""}
+          {cell.share !== null
+            ? `, ${Math.round(100 * cell.share)} % of the e1RM ${cell.state === "done" ? "of that day" : "expected then"}`
+            : ""}
         </p>
       </header>
       {line ? (
