@@ -14,6 +14,8 @@ export const COLUMN_ROLES = [
   "sets",
   "reps",
   "load",
+  "unit",
+  "assistance",
   "seconds",
   "written",
   "rir",
@@ -40,6 +42,9 @@ export interface SheetLayout {
 /** By heading; the first that fits holds. */
 const HEADINGS: readonly (readonly [pattern: RegExp, role: ColumnRole | null])[] = [
   [/^(set ?(no|nr|number|#)|#|no|nr|order|id)\.?$/, null],
+  [/^(place|part|planned .*|right side reps|metres|failed|form|pain|rest seconds|set no)$/, null],
+  [/^units?$/, "unit"],
+  [/^assistance$/, "assistance"],
   [/^(total|tonnage|volume|volume load|1 ?rm|e1rm|est\.? ?1rm|max|%|percent)/, null],
   [/^(date|day|dates|when|trained on|datum|dato)$/, "date"],
   [/^(client|athlete|lifter|member|person|who|name of client|trainee)s?$/, "client"],
@@ -163,12 +168,18 @@ function headingRow(table: Table): number {
   return best >= 2 ? scores.indexOf(best) : -1;
 }
 
+/** Headings of what is done: a sheet that has them has no week a column, whatever stands below them. */
+const OF_SETS: ReadonlySet<ColumnRole | null | undefined> = new Set(["reps", "load", "written", "sets", "seconds"]);
+
 /** The row of a sheet that has a week or a day a column; null: it has none. */
 function weekHeadings(table: Table): number | null {
   const at = table
     .slice(0, HEADING_ROWS)
     .findIndex((row) => row.filter((cell) => weekOfHeading(cell) !== null || isDateCell(cell)).length >= FEWEST_WEEKS);
-  return at < 0 ? null : at;
+  if (at < 0) return null;
+  const named = headingRow(table);
+  const isNamedBefore = named >= 0 && named < at && table[named]!.some((cell) => OF_SETS.has(roleOfHeading(cell)));
+  return isNamedBefore ? null : at;
 }
 
 function wideLayout(table: Table, headerRow: number, width: number, context: LayoutContext): SheetLayout {

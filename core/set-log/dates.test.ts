@@ -23,6 +23,10 @@ describe("dates of a spreadsheet", () => {
     ["1/1/0001", null],
     ["12345", null],
     ["60", null],
+    ["1.5", null],
+    ["8-10", null],
+    ["3/4", "2026-04-03"],
+    ["3.4.", "2026-04-03"],
     ["3x8", null],
     ["", null],
   ])("%s as day, month, year is %s", (text, date) => {

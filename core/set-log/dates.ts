@@ -52,6 +52,8 @@ export function readDateFigures(text: string): Partial<Record<DateFigures, DateP
     const parts = { year: a, month: b, day: c ?? 0 };
     return isDay(parts) ? { yearMonthDay: parts } : {};
   }
+  // 1.5 is a figure and 8-10 a range; without a year 3/4 and 3.4. are dates.
+  if (c === null && !/\/|\.$/.test(cell)) return {};
   const year = c === null ? null : fullYear(figures[3]!);
   if (isDay({ year, month: b, day: a })) found.dayMonthYear = { year, month: b, day: a };
   if (isDay({ year, month: a, day: b })) found.monthDayYear = { year, month: a, day: b };

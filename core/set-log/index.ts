@@ -3,3 +3,4 @@ export { type DateFigures, type DateOrderFound, dateOrderOf, firstYearOf, readDa
 export * from "./read";
 export * from "./sessions";
 export { type FirstFigure, firstFigureOf } from "./sets";
+export * from "./write";

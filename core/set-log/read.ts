@@ -265,6 +265,9 @@ export class SetLogReader {
         if (!load) return { why: `“${cut(text, 40)}” is no load`, column: index };
         loads.push({ load, unit: column.unit });
       }
+    const [unit] = cellsOf("unit");
+    const [assisted] = cellsOf("assistance");
+    const saidUnit = unit ? (/^(lb|lbs|pounds?|#)$/i.test(unit.text) ? "lb" : "kg") : null;
     const sets: (WrittenSet & { unit: WeightUnit | null })[] = [];
     let worked: number | null = null;
     for (const { column, index, text } of [...cellsOf("written"), ...cellsOf("reps")]) {
@@ -302,10 +305,11 @@ export class SetLogReader {
     return {
       sets: sets.map((set, index) => {
         const given = loads.length > 1 ? loads[index] : loads[0];
+        const load = set.load ?? given?.load ?? null;
         return {
           ...set,
-          load: set.load ?? given?.load ?? null,
-          unit: set.unit ?? given?.unit ?? null,
+          load: load && assisted && /^y/i.test(assisted.text) ? { ...load, sign: -1 as const } : load,
+          unit: saidUnit ?? set.unit ?? given?.unit ?? null,
           rir: set.rir ?? left.rirs[index] ?? null,
         };
       }),

@@ -140,7 +140,18 @@ export function ClientScreen({ view }: { view: ClientView }) {
                   Nothing yet. First loads come from a strength that you add, or are found on the floor.
                 </p>
               ) : (
-                <SessionList sessions={done} today={view.today} first={5} />
+                <>
+                  <SessionList sessions={done} today={view.today} first={5} />
+                  {mayPlan ? (
+                    <a
+                      href={`/api/export/set-log?client=${view.id}`}
+                      download
+                      className="inline-block min-h-6 py-0.5 underline underline-offset-2"
+                    >
+                      Every set as a table (.csv)
+                    </a>
+                  ) : null}
+                </>
               )}
             </section>
             <section>

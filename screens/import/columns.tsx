@@ -14,6 +14,8 @@ const ROLE_WORDS: Readonly<Record<ColumnRole, string>> = {
   sets: "how many sets",
   reps: "reps",
   load: "load",
+  unit: "unit of the load",
+  assistance: "assistance, yes or no",
   seconds: "seconds",
   written: "sets as written",
   rir: "reps in reserve",

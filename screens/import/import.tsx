@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import type { Output, StudioExercises } from "@/contract";
 import { DEFAULT_SETTINGS } from "@/core";
 import { useRegion } from "@/parts/region";
-import { Button } from "@/ui/button";
+import { Button, buttonClass } from "@/ui/button";
 import { TextArea } from "@/ui/field";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
@@ -47,7 +47,10 @@ export function ImportScreen({
       {inWork === null && progress === null ? (
         <div className="grid max-w-6xl gap-x-10 gap-y-8 px-4 py-4 lg:grid-cols-2">
           <Choose log={log} />
-          <FormerImports first={imports} />
+          <div className="flex flex-col gap-8">
+            <FormerImports first={imports} />
+            <TakeOut />
+          </div>
         </div>
       ) : null}
       {progress && !preview ? <Working rows={progress.rows} of={progress.of} /> : null}
@@ -65,6 +68,24 @@ export function ImportScreen({
         </div>
       ) : null}
     </main>
+  );
+}
+
+/** What goes out: nothing that came in, or was done here, is locked in. */
+function TakeOut() {
+  return (
+    <section aria-labelledby="out">
+      <h2 id="out" className="mb-2 text-base font-bold">
+        Take the log out
+      </h2>
+      <p className="mb-2 max-w-prose text-quiet">
+        Everybody’s sets as one table, a row a set, planned beside done. It comes in again as it went out. One client’s
+        is on the client’s page.
+      </p>
+      <a href="/api/export/set-log" download className={buttonClass("plain")}>
+        Set log of everybody (.csv)
+      </a>
+    </section>
   );
 }
 

@@ -16,7 +16,7 @@ import { useDates } from "@/parts/region";
 import { AddStrength } from "@/parts/strength-form";
 import { typedWeight } from "@/parts/typed-weight";
 import { UNIT_NAMES } from "@/parts/unit-names";
-import { Button } from "@/ui/button";
+import { Button, buttonClass } from "@/ui/button";
 import { chosen, optionsOf } from "@/ui/choice";
 import { TextField } from "@/ui/field";
 import { Form, useCheckedForm } from "@/ui/form";
@@ -201,9 +201,14 @@ function OwnData({ view }: { view: MeView }) {
       <p className="mb-2">
         Everything that is kept of you in one file: what you said, your plans and sessions, each set that was logged.
       </p>
-      <Button disabled={copy.isPending} onClick={() => copy.mutate()}>
-        Save a copy
-      </Button>
+      <p className="flex flex-wrap gap-2">
+        <Button disabled={copy.isPending} onClick={() => copy.mutate()}>
+          Save a copy
+        </Button>
+        <a href="/api/export/set-log" download className={buttonClass("plain")}>
+          Every set as a table
+        </a>
+      </p>
       {copy.error ? <p role="alert">{copy.error.message}</p> : null}
       <details className="mt-4">
         <summary className="cursor-pointer font-semibold">Erase everything</summary>

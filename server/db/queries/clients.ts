@@ -56,7 +56,8 @@ export const clientNames = (tx: Transaction) =>
   tx.select(NAMES).from(clients).where(isNull(clients.archivedOn)).orderBy(asc(clients.name), asc(clients.id));
 
 /** Everybody's names, also of those who are coached no more. */
-export const allClientNames = (tx: Transaction) => tx.select(NAMES).from(clients);
+export const allClientNames = (tx: Transaction) =>
+  tx.select(NAMES).from(clients).orderBy(asc(clients.name), asc(clients.id));
 
 /** The names of groups that some client who is coached now is in, and how many clients are archived. */
 export async function clientGroups(tx: Transaction): Promise<{ groups: string[]; archivedCount: number }> {

@@ -227,3 +227,25 @@ export const sessionsOfClient = (tx: Transaction, clientId: string) =>
     .from(sessions)
     .where(eq(sessions.clientId, clientId))
     .orderBy(asc(sessions.date), asc(sessions.id));
+
+/** A client's sessions in which something was logged, a page from a place on, the oldest first. */
+export const loggedSessions = (
+  tx: Transaction,
+  clientId: string,
+  after: { readonly date: string; readonly id: string } | null,
+  most: number,
+) =>
+  tx
+    .select({ id: sessions.id, date: sessions.date, title: sessions.title })
+    .from(sessions)
+    .where(
+      and(
+        eq(sessions.clientId, clientId),
+        isNotNull(sessions.summary),
+        after ? sql`(${sessions.date}, ${sessions.id}) > (${after.date}, ${after.id})` : undefined,
+      ),
+    )
+    .orderBy(asc(sessions.date), asc(sessions.id))
+    .limit(most);
+
+export type LoggedSessionRow = Awaited<ReturnType<typeof loggedSessions>>[number];
