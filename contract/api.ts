@@ -337,6 +337,9 @@ export const INPUTS = {
   "imports.undo": strictObject({ importId: uuid() }),
   "imports.list": nothing,
   "imports.unread": strictObject({ importId: uuid(), after: integer(0, 10_000_000) }),
+  "calendar.show": strictObject({ clientId: nullable(uuid()) }),
+  "calendar.make": strictObject({ clientId: nullable(uuid()) }),
+  "calendar.remove": strictObject({ clientId: nullable(uuid()) }),
   "templates.list": strictObject({
     kind: oneOfTexts("session", "block", "plan"),
     search: boundedText(120),
@@ -511,6 +514,11 @@ interface Outputs {
   "imports.list": { readonly imports: readonly ImportLine[] };
   /** A page of the rows that could not be read; `next`: the row to go on after, null: these are all. */
   "imports.unread": { readonly rows: readonly UnreadRow[]; readonly next: number | null };
+  /** Null: there is none. */
+  "calendar.show": { readonly feed: { readonly madeAtMs: number; readonly readAtMs: number | null } | null };
+  /** The address that a calendar follows; it is told once, and one from before opens nothing any more. */
+  "calendar.make": { readonly path: string };
+  "calendar.remove": Nothing;
   "templates.list": {
     readonly templates: readonly TemplateLine[];
     readonly next: { readonly name: string; readonly id: string } | null;

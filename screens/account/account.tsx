@@ -4,7 +4,9 @@ import { useState } from "react";
 import * as yup from "yup";
 import type { Output } from "@/contract";
 import { callApi, problemOf } from "@/device/api";
+import { useCalendarFeed } from "@/device/calendar-feed";
 import { useApiMutation } from "@/device/query";
+import { CalendarFeed } from "@/parts/calendar-feed";
 import { type Invitation, InvitationSent } from "@/parts/invitation-sent";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
@@ -42,12 +44,24 @@ export function Account({
         <Devices view={view} />
         {view.team ? (
           <>
+            <OwnCalendar />
             <Coaches team={view.team} />
             <StudioRegion />
           </>
         ) : null}
       </div>
     </main>
+  );
+}
+
+function OwnCalendar() {
+  return (
+    <section aria-labelledby="calendar">
+      <h2 id="calendar" className="mb-1 text-base font-bold">
+        Calendar
+      </h2>
+      <CalendarFeed of="everybody’s sessions" {...useCalendarFeed(null)} />
+    </section>
   );
 }
 

@@ -3,7 +3,9 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import * as yup from "yup";
 import { callApi, problemOf } from "@/device/api";
+import { useCalendarFeed } from "@/device/calendar-feed";
 import { useApiMutation } from "@/device/query";
+import { CalendarFeed } from "@/parts/calendar-feed";
 import { type Invitation, InvitationSent } from "@/parts/invitation-sent";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
@@ -19,6 +21,7 @@ export function Account({ view, onOpen }: { view: ClientView; onOpen: OpenSheet 
     () => callApi("clients.archive", { clientId: view.id, archived: view.archivedOn === null }),
     () => router.refresh(),
   );
+  const feed = useCalendarFeed(view.id);
   return (
     <section>
       <h2 className="mb-1 font-bold">Account</h2>
@@ -33,6 +36,8 @@ export function Account({ view, onOpen }: { view: ClientView; onOpen: OpenSheet 
         </Button>
       </div>
       {archive.error ? <p role="alert">{archive.error.message}</p> : null}
+      <h2 className="mt-6 mb-1 font-bold">Calendar</h2>
+      <CalendarFeed of={`the sessions of ${view.name}`} {...feed} />
     </section>
   );
 }

@@ -5,9 +5,11 @@ import { useMemo } from "react";
 import * as yup from "yup";
 import { formatWeight, limitWords, readinessSentence, type WeightUnit } from "@/core";
 import { callApi, problemOf } from "@/device/api";
+import { useCalendarFeed } from "@/device/calendar-feed";
 import { useHealthAnswers } from "@/device/health";
 import { useApiMutation } from "@/device/query";
 import { useStrengths } from "@/device/strengths";
+import { CalendarFeed } from "@/parts/calendar-feed";
 import { DateField } from "@/parts/date-field";
 import { GoalList } from "@/parts/goal-list";
 import { HealthQuestions } from "@/parts/health-questions";
@@ -28,6 +30,7 @@ import type { MeView } from "@/views";
 /** What a client says of themselves and takes along: health answers, lifts, body mass, units, their data. */
 export function You({ view }: { view: MeView }) {
   const strengths = useStrengths(view.id);
+  const calendar = useCalendarFeed(view.id);
   return (
     <main className="mx-auto flex max-w-2xl flex-col gap-8 px-5 py-6">
       <header>
@@ -52,6 +55,12 @@ export function You({ view }: { view: MeView }) {
       <Goals view={view} />
       <BodyMass view={view} />
       <Units view={view} />
+      <section aria-labelledby="calendar" className="border-t border-line pt-4">
+        <h2 id="calendar" className="mb-2 text-lg font-bold">
+          Calendar
+        </h2>
+        <CalendarFeed of="your sessions" {...calendar} />
+      </section>
       <OwnData view={view} />
     </main>
   );

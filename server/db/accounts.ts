@@ -148,6 +148,18 @@ export async function linkedSessionBy(tx: Transaction, secretHash: string): Prom
   return rows[0] ?? null;
 }
 
+interface CalendarFeed extends Record<string, unknown> {
+  readonly studio_id: string;
+  readonly client_id: string | null;
+  readonly member_id: string;
+}
+
+/** What a calendar's address opens; null: it was taken back, or never was. */
+export async function calendarFeedBy(tx: Transaction, secretHash: string): Promise<CalendarFeed | null> {
+  const { rows } = await tx.execute<CalendarFeed>(sql`select * from yarvex_calendar_feed(${secretHash})`);
+  return rows[0] ?? null;
+}
+
 export async function accountOf(tx: Transaction, userId: string) {
   const [row] = await tx
     .select({ id: user.id, name: user.name, email: user.email, passwordHash: account.password })

@@ -544,6 +544,33 @@ export const safetyChanges = pgTable(
   ],
 );
 
+/** Calendars that are followed without signing in: a client's sessions, or those of everybody, for who coaches. */
+export const calendarFeeds = pgTable(
+  "calendar_feeds",
+  {
+    studioId: uuid("studio_id")
+      .notNull()
+      .references(() => studios.id, { onDelete: "cascade" }),
+    id: uuid("id").notNull(),
+    /** Whose sessions; null: everybody's. */
+    clientId: uuid("client_id"),
+    /** Who made it; a coach's own ends with them. */
+    memberId: uuid("member_id").notNull(),
+    secretHash: text("secret_hash").notNull(),
+    /** When a calendar last asked for it. */
+    readAt: timestamp("read_at", { withTimezone: true }),
+    createdAt,
+  },
+  (t) => [
+    primaryKey({ columns: [t.studioId, t.id] }),
+    uniqueIndex("calendar_feeds_secret").on(t.secretHash),
+    index("calendar_feeds_client").on(t.studioId, t.clientId),
+    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
+      "cascade",
+    ),
+  ],
+);
+
 /** Logs that were brought in from elsewhere: their days are sessions with their mark. */
 export const imports = pgTable(
   "imports",

@@ -4,6 +4,7 @@ import { serverNowMs } from "../clock";
 import type { Scope } from "../db";
 import { runInWorker } from "../workers";
 import * as account from "./account";
+import * as calendar from "./calendar";
 import * as cautions from "./cautions";
 import * as clients from "./clients";
 import { dutyRefusal } from "./duties";
@@ -104,6 +105,9 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "imports.undo": imports.undoImport,
   "imports.list": imports.listImports,
   "imports.unread": imports.listUnread,
+  "calendar.show": calendar.showCalendar,
+  "calendar.make": calendar.makeCalendar,
+  "calendar.remove": calendar.removeCalendar,
   "templates.list": templates.listTemplates,
   "templates.keep": templates.keepTemplate,
   "templates.remove": templates.removeTemplate,
