@@ -351,6 +351,7 @@ export const INPUTS = {
       session: { document: documentSchema },
       block: { document: documentSchema },
       plan: { planId: uuid() },
+      planFile: { plan: strictObject(planStart) },
     }),
   }),
   "templates.remove": strictObject({ templateId: uuid() }),

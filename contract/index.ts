@@ -17,3 +17,4 @@ export * from "./rules";
 export * from "./schema";
 export * from "./set-log";
 export * from "./shown";
+export * from "./template-file";

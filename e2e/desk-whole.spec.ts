@@ -235,8 +235,21 @@ test("a block is kept, and another client starts from it with loads of their own
   await expect(page.getByRole("gridcell", { name: /× 80/ })).toHaveCount(0);
   await page.getByRole("button", { name: "Change the whole session" }).click();
   await page.getByRole("menuitem", { name: "Add from templates…" }).click();
+  // As a file it is another studio's, too; removed here, it comes in again from there.
+  const saving = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Save the template Fives as a file" }).click();
+  const file = await (await saving).path();
   await page.getByRole("button", { name: "Remove the template Fives" }).click();
   await expect(page.getByRole("button", { name: "Take Fives" })).toHaveCount(0);
+  const blocks = page.getByRole("region", { name: "Blocks kept" });
+  await blocks.getByLabel("A template from a file").setInputFiles({
+    name: "other.json",
+    mimeType: "application/json",
+    buffer: Buffer.from("{}"),
+  });
+  await expect(blocks.getByRole("alert")).toHaveText("This file is no template of a session or a plan.");
+  await blocks.getByLabel("A template from a file").setInputFiles(file);
+  await expect(page.getByRole("button", { name: "Take Fives" })).toBeVisible();
   await expectAccessible(page.getByRole("dialog"));
 });
 

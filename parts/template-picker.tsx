@@ -1,8 +1,10 @@
 "use client";
 import { keepPreviousData, type QueryKey, useInfiniteQuery, useMutation, useQueryClient } from "@tanstack/react-query";
 import { Fragment, type ReactNode, useState } from "react";
+import { catalogueIn, MOST_TEMPLATE_BYTES, type StudioExercises, templateFileText } from "@/contract";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
+import { saveFile } from "@/ui/save-file";
 import { useDebounced } from "@/ui/use-debounced";
 import type { TemplateLine } from "@/views";
 
@@ -20,6 +22,7 @@ interface Store {
     search: string,
     after: Place | null,
   ) => Promise<{ readonly templates: readonly TemplateLine[]; readonly next: Place | null }>;
+  readonly addFile: (text: string, exercises: StudioExercises) => Promise<unknown>;
   readonly remove: (templateId: string) => Promise<unknown>;
 }
 
@@ -29,9 +32,12 @@ const FIRST: Place | null = null;
 export function TemplatePicker({
   store,
   none,
+  exercises,
   children,
 }: {
   store: Store;
+  /** The studio's, by which a file's exercises are found. */
+  exercises: StudioExercises;
   /** What is said where nothing is kept. */
   none: string;
   children: (template: TemplateLine, remove: ReactNode) => ReactNode;
@@ -51,7 +57,14 @@ export function TemplatePicker({
     mutationFn: store.remove,
     onSuccess: () => queries.invalidateQueries({ queryKey: store.key }),
   });
-  const problem = error?.message ?? remove.error?.message ?? null;
+  const adding = useMutation({
+    mutationFn: async (file: File) => {
+      if (file.size > MOST_TEMPLATE_BYTES) throw new Error("This file is too long to be a template.");
+      return store.addFile(await file.text(), exercises);
+    },
+    onSuccess: () => queries.invalidateQueries({ queryKey: store.key }),
+  });
+  const problem = error?.message ?? remove.error?.message ?? adding.error?.message ?? null;
   const isSearched = search.trim() !== "";
   return (
     <>
@@ -71,16 +84,43 @@ export function TemplatePicker({
         <Fragment key={template.id}>
           {children(
             template,
-            <Button
-              aria-label={`Remove the template ${template.name}`}
-              disabled={remove.isPending}
-              onClick={() => remove.mutate(template.id)}
-            >
-              Remove
-            </Button>,
+            <>
+              <Button
+                aria-label={`Save the template ${template.name} as a file`}
+                onClick={() =>
+                  saveFile(
+                    `${template.name.replaceAll(/[^\w-]+/g, "-") || "template"}.json`,
+                    templateFileText(template, catalogueIn(exercises)),
+                    "application/json",
+                  )
+                }
+              >
+                Save as a file
+              </Button>
+              <Button
+                aria-label={`Remove the template ${template.name}`}
+                disabled={remove.isPending}
+                onClick={() => remove.mutate(template.id)}
+              >
+                Remove
+              </Button>
+            </>,
           )}
         </Fragment>
       ))}
+      <label className="flex flex-wrap items-center gap-2">
+        <span className="text-quiet">A template from a file</span>
+        <input
+          type="file"
+          accept=".json,application/json"
+          className="max-w-full"
+          onChange={({ target }) => {
+            const [file] = target.files ?? [];
+            if (file) adding.mutate(file);
+            target.value = "";
+          }}
+        />
+      </label>
       {hasNextPage ? (
         <div>
           <Button disabled={isFetching} onClick={() => void fetchNextPage()}>

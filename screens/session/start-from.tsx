@@ -46,6 +46,7 @@ export function StartFrom({ onTaken }: { onTaken: () => void }) {
           <h3 className="mb-1 border-b border-walnut font-bold">{kind === "session" ? "Sessions" : "Blocks"}</h3>
           <TemplatePicker
             store={TEMPLATES[kind]}
+            exercises={view.exercises}
             none={`No ${kind} of yours is kept yet: the menu at its name keeps one.`}
           >
             {(template, remove) =>

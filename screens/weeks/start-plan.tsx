@@ -98,6 +98,7 @@ function Templates({ view, starting }: { view: WeeksView; starting: Starting }) 
   return (
     <TemplatePicker
       store={TEMPLATES.plan}
+      exercises={view.exercises}
       none="No plan was kept as a template yet: “The plan” beside the weeks keeps one."
     >
       {(template, remove) =>

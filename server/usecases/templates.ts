@@ -61,8 +61,19 @@ export const keepTemplate = defineUseCase("templates.keep", ["coach"], (scope, {
   answerIn(scope, async (tx) => {
     if (name.trim() === "") return refused("name", "Give the template a name.");
     const id = newId();
+    const kind = of.kind === "planFile" ? "plan" : of.kind;
     const keep = (document: SessionDocument | PlanTemplate) =>
-      insertTemplate(tx, { studioId: scope.studioId, id, kind: of.kind, name: name.trim(), document });
+      insertTemplate(tx, { studioId: scope.studioId, id, kind, name: name.trim(), document });
+    if (of.kind === "planFile") {
+      const plan = of.plan as PlanTemplate;
+      const { catalogue: here } = await studioOf(tx);
+      for (const day of plan.days) {
+        const base = await runYielding(readDocumentSteps(day.base, here));
+        if (!base.ok) return { kind: "refused" as const, problems: base.problems };
+      }
+      await keep(templateOf(plan));
+      return ok({ templateId: id });
+    }
     if (of.kind === "plan") {
       const row = await db.planRow(tx, of.planId);
       if (!row) return notFound;
