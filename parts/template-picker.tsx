@@ -1,7 +1,7 @@
 "use client";
 import { keepPreviousData, type QueryKey, useInfiniteQuery, useMutation, useQueryClient } from "@tanstack/react-query";
 import { Fragment, type ReactNode, useState } from "react";
-import { catalogueIn, MOST_TEMPLATE_BYTES, type StudioExercises, templateFileText } from "@/contract";
+import { catalogueIn, type StudioExercises, templateFileText } from "@/contract";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { saveFile } from "@/ui/save-file";
@@ -22,7 +22,7 @@ interface Store {
     search: string,
     after: Place | null,
   ) => Promise<{ readonly templates: readonly TemplateLine[]; readonly next: Place | null }>;
-  readonly addFile: (text: string, exercises: StudioExercises) => Promise<unknown>;
+  readonly addFile: (file: File, exercises: StudioExercises) => Promise<unknown>;
   readonly remove: (templateId: string) => Promise<unknown>;
 }
 
@@ -58,10 +58,7 @@ export function TemplatePicker({
     onSuccess: () => queries.invalidateQueries({ queryKey: store.key }),
   });
   const adding = useMutation({
-    mutationFn: async (file: File) => {
-      if (file.size > MOST_TEMPLATE_BYTES) throw new Error("This file is too long to be a template.");
-      return store.addFile(await file.text(), exercises);
-    },
+    mutationFn: (file: File) => store.addFile(file, exercises),
     onSuccess: () => queries.invalidateQueries({ queryKey: store.key }),
   });
   const problem = error?.message ?? remove.error?.message ?? adding.error?.message ?? null;
