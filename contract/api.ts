@@ -21,6 +21,7 @@ import type { Prescription } from "../views/prescription";
 import type { SessionEmail } from "../views/session-email";
 import type { TodayView } from "../views/today";
 import type {
+  ApiTokenLine,
   ClientListLine,
   ClientName,
   ClientView,
@@ -340,6 +341,9 @@ export const INPUTS = {
   "calendar.show": strictObject({ clientId: nullable(uuid()) }),
   "calendar.make": strictObject({ clientId: nullable(uuid()) }),
   "calendar.remove": strictObject({ clientId: nullable(uuid()) }),
+  "tokens.list": nothing,
+  "tokens.add": strictObject({ name: nonEmptyString(120), access: oneOfTexts("read", "write"), days: integer(1, 366) }),
+  "tokens.remove": strictObject({ tokenId: uuid() }),
   "templates.list": strictObject({
     kind: oneOfTexts("session", "block", "plan"),
     search: boundedText(120),
@@ -520,6 +524,10 @@ interface Outputs {
   /** The address that a calendar follows; it is told once, and one from before opens nothing any more. */
   "calendar.make": { readonly path: string };
   "calendar.remove": Nothing;
+  "tokens.list": { readonly tokens: readonly ApiTokenLine[] };
+  /** The token itself is told once. */
+  "tokens.add": { readonly token: string };
+  "tokens.remove": Nothing;
   "templates.list": {
     readonly templates: readonly TemplateLine[];
     readonly next: { readonly name: string; readonly id: string } | null;

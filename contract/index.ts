@@ -9,6 +9,7 @@ export * from "./equipment-versions";
 export * from "./event-versions";
 export * from "./events";
 export * from "./limits";
+export * from "./open-api";
 export * from "./own-exercise";
 export * from "./plan";
 export * from "./region";

@@ -21,6 +21,8 @@ type Check =
   | {
       readonly kind: "choice";
       readonly choose: (value: unknown) => Schema<unknown> | "pass" | { readonly wrong: string };
+      /** What may be chosen, where that is known beforehand. */
+      readonly among?: readonly (Schema<unknown> | "null" | "nothing")[];
     }
   | {
       readonly kind: "condition";
@@ -67,6 +69,7 @@ export type Fields<T> = { readonly [K in keyof T]-?: Schema<T[K]> };
 export const choosing = <T>(by: string, schemas: Readonly<Record<string, Schema<unknown>>>): Schema<T> => ({
   check: {
     kind: "choice",
+    among: Object.values(schemas),
     choose: (value) => {
       const kind = (value as Record<string, unknown> | null | undefined)?.[by];
       return typeof kind === "string" && Object.hasOwn(schemas, kind)
@@ -83,12 +86,12 @@ export const schemaBy = <T>(choose: (value: unknown) => Schema<unknown>): Schema
 
 /** The schema, or null. */
 export const nullable = <T>(schema: Schema<T>): Schema<T | null> => ({
-  check: { kind: "choice", choose: (value) => (value === null ? "pass" : schema) },
+  check: { kind: "choice", choose: (value) => (value === null ? "pass" : schema), among: [schema, "null"] },
 });
 
 /** The schema, or nothing said. */
 export const maybe = <T>(schema: Schema<T>): Schema<T | undefined> => ({
-  check: { kind: "choice", choose: (value) => (value === undefined ? "pass" : schema) },
+  check: { kind: "choice", choose: (value) => (value === undefined ? "pass" : schema), among: [schema, "nothing"] },
 });
 
 export const listOf = <T>(schema: Schema<T>, most: number, least = 0): Schema<readonly T[]> => ({

@@ -78,6 +78,17 @@ export interface PlannedLine {
   readonly summary: SessionSummary | null;
 }
 
+/** What another program may do here. */
+export type ApiAccess = "read" | "write";
+
+export interface ApiTokenLine {
+  readonly id: string;
+  readonly name: string;
+  readonly access: ApiAccess;
+  readonly expiresAtMs: number;
+  readonly lastUsedAtMs: number | null;
+}
+
 /** A log that was brought in from elsewhere. */
 export interface ImportLine {
   readonly id: string;

@@ -56,7 +56,7 @@ async function answerOf(request: Request, mostBytes: number, work: (asked: Asked
 }
 
 /** The body, or null where it is longer; what says that it is longer is not read at all. */
-async function readText(request: Request, mostBytes: number): Promise<string | null> {
+export async function readText(request: Request, mostBytes: number): Promise<string | null> {
   const said = Number(request.headers.get("content-length") ?? 0);
   if (said > mostBytes) return null;
   if (!request.body) return "";

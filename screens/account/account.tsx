@@ -17,6 +17,7 @@ import { PageHeader } from "@/ui/page-header";
 import { Select } from "@/ui/select";
 import type { Duty } from "@/views";
 import { newPasswordField } from "./frame";
+import { Programs } from "./programs";
 import { StudioRegion } from "./region";
 
 /** One's own account: the password, and the devices on which it is open. */
@@ -47,6 +48,7 @@ export function Account({
             <OwnCalendar />
             <Coaches team={view.team} />
             <StudioRegion />
+            {view.team.coaches.some(({ isMe, duty }) => isMe && duty === "owner") ? <Programs /> : null}
           </>
         ) : null}
       </div>

@@ -43,6 +43,7 @@ import type {
   WeightUnit,
 } from "../../core";
 import type {
+  ApiAccess,
   DecisionKind,
   DecisionUndo,
   DisabledRules,
@@ -566,6 +567,47 @@ export const calendarFeeds = pgTable(
     uniqueIndex("calendar_feeds_secret").on(t.secretHash),
     index("calendar_feeds_client").on(t.studioId, t.clientId),
     foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
+      "cascade",
+    ),
+  ],
+);
+
+/** What lets another program in, as who made it, until it ends or is removed. */
+export const apiTokens = pgTable(
+  "api_tokens",
+  {
+    studioId: uuid("studio_id")
+      .notNull()
+      .references(() => studios.id, { onDelete: "cascade" }),
+    id: uuid("id").notNull(),
+    name: text("name").notNull(),
+    /** Whether it may change anything. */
+    access: text("access").$type<ApiAccess>().notNull(),
+    memberId: uuid("member_id").notNull(),
+    secretHash: text("secret_hash").notNull(),
+    expiresAt: timestamp("expires_at", { withTimezone: true }).notNull(),
+    lastUsedAt: timestamp("last_used_at", { withTimezone: true }),
+    createdAt,
+  },
+  (t) => [primaryKey({ columns: [t.studioId, t.id] }), uniqueIndex("api_tokens_secret").on(t.secretHash)],
+);
+
+/** Requests of other programs that carry a key of their own: sent again, they get the answer of the first. */
+export const apiRequests = pgTable(
+  "api_requests",
+  {
+    studioId: uuid("studio_id").notNull(),
+    tokenId: uuid("token_id").notNull(),
+    key: text("key").notNull(),
+    requestHash: text("request_hash").notNull(),
+    /** Null while it is being answered. */
+    status: integer("status"),
+    body: jsonb("body").$type<unknown>(),
+    createdAt,
+  },
+  (t) => [
+    primaryKey({ columns: [t.studioId, t.tokenId, t.key] }),
+    foreignKey({ columns: [t.studioId, t.tokenId], foreignColumns: [apiTokens.studioId, apiTokens.id] }).onDelete(
       "cascade",
     ),
   ],

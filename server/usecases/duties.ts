@@ -42,13 +42,18 @@ const ASSISTANT_MAY: ReadonlySet<ApiName> = new Set<ApiName>([
   "review.show",
 ]);
 
-/** Who coaches here is the owner's to say. */
-const OWNER_ONLY: ReadonlySet<ApiName> = new Set<ApiName>(["team.setDuty", "team.remove"]);
+/** Who coaches here, and which programs come in, is the owner's to say. */
+const OWNER_ONLY: ReadonlySet<ApiName> = new Set<ApiName>([
+  "team.setDuty",
+  "team.remove",
+  "tokens.add",
+  "tokens.remove",
+]);
 
 /** Why a duty may not ask for something; null: it may. */
 export function dutyRefusal(duty: Duty, name: ApiName): string | null {
   if (duty === "assistant" && !ASSISTANT_MAY.has(name))
     return "Assistants see the day and run the floor. Ask a coach to change this.";
-  if (duty !== "owner" && OWNER_ONLY.has(name)) return "Who coaches here is the owner's to say.";
+  if (duty !== "owner" && OWNER_ONLY.has(name)) return "That is the owner's to say.";
   return null;
 }

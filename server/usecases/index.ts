@@ -28,6 +28,7 @@ import * as studio from "./studio";
 import * as team from "./team";
 import * as templates from "./templates";
 import * as today from "./today";
+import * as tokens from "./tokens";
 import * as weeks from "./weeks";
 
 /** Each line of the contract has its use case. */
@@ -108,6 +109,9 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "calendar.show": calendar.showCalendar,
   "calendar.make": calendar.makeCalendar,
   "calendar.remove": calendar.removeCalendar,
+  "tokens.list": tokens.listTokens,
+  "tokens.add": tokens.addToken,
+  "tokens.remove": tokens.removeToken,
   "templates.list": templates.listTemplates,
   "templates.keep": templates.keepTemplate,
   "templates.remove": templates.removeTemplate,

@@ -1,0 +1,62 @@
+/** Another program at the door, by the client that ships: it reads, it changes, it is told what is wrong, and it is shut out again. */
+import { randomUUID } from "node:crypto";
+import { Yarvex, type YarvexProblem } from "../docs/api/client";
+import { alive, enterAsCoach, expectAccessible } from "./helpers";
+import { expect, type Page, test } from "./test";
+
+async function addToken(page: Page, name: string, access: "reads" | "reads and changes"): Promise<string> {
+  const programs = page.getByRole("region", { name: "Programs" });
+  await programs.getByLabel("Program", { exact: true }).fill(name);
+  await programs.getByLabel("It", { exact: true }).selectOption({ label: access });
+  await programs.getByRole("button", { name: "Add a token" }).click();
+  await expect(programs.getByRole("button", { name: `Remove the token of ${name}` })).toBeVisible();
+  return programs.getByLabel("Token", { exact: true }).inputValue();
+}
+const problemOf = (asked: Promise<unknown>) =>
+  asked.then(
+    () => null,
+    (error: YarvexProblem) => [error.status, error.message],
+  );
+
+test("a program comes in by its token, does a thing once however often it is sent, and is shut out when the token is removed", async ({
+  page,
+}) => {
+  await enterAsCoach(page);
+  await page.goto("/account");
+  await alive(page);
+  const address = new URL(page.url()).origin;
+  const reader = new Yarvex(address, await addToken(page, "Door display", "reads"));
+  const writer = new Yarvex(address, await addToken(page, "Till", "reads and changes"));
+  await expectAccessible(page);
+  const names: string[] = [];
+  const filter = { search: "", group: null, coachId: null, archived: false };
+  for await (const { name } of reader.all<{ name: string }>("clients.list", "clients", filter)) names.push(name);
+  expect(names).toContain("Ines Calder");
+  const client = {
+    ...{ name: "Solvei Aas", birthYear: null, trainingAge: "novice", minutes: 60, aims: "", limits: "" },
+    bodyMass: null,
+  };
+  expect(await problemOf(reader.ask("clients.create", client))).toEqual([403, "This token only reads."]);
+  const key = randomUUID();
+  const first = await writer.ask("clients.create", client, key);
+  expect(await writer.ask("clients.create", client, key)).toEqual(first);
+  expect(await problemOf(writer.ask("clients.create", { ...client, name: "Another" }, key))).toEqual([
+    422,
+    "This key was sent before with another request.",
+  ]);
+  const wrong = await writer.ask("clients.create", { ...client, minutes: 5 }).catch((error: YarvexProblem) => error);
+  expect(wrong).toMatchObject({ status: 422, title: "Refused", problems: [{ field: "minutes" }] });
+  expect(await problemOf(writer.ask("account.show"))).toEqual([404, "There is no such question."]);
+  const answer = await fetch(`${address}/api/v1/clients.names`, { method: "POST" });
+  expect([answer.status, answer.headers.get("content-type"), answer.headers.get("www-authenticate")]).toEqual([
+    401,
+    "application/problem+json",
+    "Bearer",
+  ]);
+  const document = await (await fetch(`${address}/api/v1/openapi.json`)).json();
+  expect(document.paths["/clients.create"].post.operationId).toBe("clients.create");
+  await page.getByRole("button", { name: "Remove the token of Till" }).click();
+  await expect(page.getByRole("button", { name: "Remove the token of Till" })).toHaveCount(0);
+  expect(await problemOf(writer.ask("clients.names"))).toMatchObject([401, expect.stringContaining("token")]);
+  expect(await problemOf(reader.ask("clients.names"))).toBeNull();
+});
