@@ -57,6 +57,7 @@ import { ownExerciseSchema } from "./own-exercise";
 import { goalSchema, planEditSchema, planStart } from "./plan";
 import { REGION_SCHEMA } from "./region";
 import {
+  anything,
   booleanValue,
   boundedText,
   checked,
@@ -341,6 +342,10 @@ export const INPUTS = {
   "calendar.show": strictObject({ clientId: nullable(uuid()) }),
   "calendar.make": strictObject({ clientId: nullable(uuid()) }),
   "calendar.remove": strictObject({ clientId: nullable(uuid()) }),
+  "archive.look": nothing,
+  "archive.studio": strictObject({ studio: unchecked() }),
+  "archive.add": strictObject({ table: nonEmptyString(40), rows: listOf(anything(), 500) }),
+  "archive.finish": nothing,
   "tokens.list": nothing,
   "tokens.add": strictObject({ name: nonEmptyString(120), access: oneOfTexts("read", "write"), days: integer(1, 366) }),
   "tokens.remove": strictObject({ tokenId: uuid() }),
@@ -524,6 +529,15 @@ interface Outputs {
   /** The address that a calendar follows; it is told once, and one from before opens nothing any more. */
   "calendar.make": { readonly path: string };
   "calendar.remove": Nothing;
+  /** What is there already: of an empty studio all can come in as it was, beside others it needs ids of its own. */
+  "archive.look": {
+    readonly isEmpty: boolean;
+    readonly gyms: readonly { readonly id: string; readonly name: string }[];
+    readonly ownExercises: readonly { readonly id: string; readonly name: string }[];
+  };
+  "archive.studio": Nothing;
+  "archive.add": Nothing;
+  "archive.finish": Nothing;
   "tokens.list": { readonly tokens: readonly ApiTokenLine[] };
   /** The token itself is told once. */
   "tokens.add": { readonly token: string };
@@ -598,6 +612,8 @@ const BYTES: Partial<Record<ApiName, number>> = {
   "gyms.try": 128 * KB,
   "exercises.save": 64 * KB,
   "imports.add": 900 * KB,
+  "archive.add": 950 * KB,
+  "archive.studio": 256 * KB,
 };
 
 export const MOST_BYTES = (name: string): number => (Object.hasOwn(BYTES, name) ? BYTES[name as ApiName]! : 32 * KB);

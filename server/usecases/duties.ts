@@ -48,6 +48,9 @@ const OWNER_ONLY: ReadonlySet<ApiName> = new Set<ApiName>([
   "team.remove",
   "tokens.add",
   "tokens.remove",
+  "archive.studio",
+  "archive.add",
+  "archive.finish",
 ]);
 
 /** Why a duty may not ask for something; null: it may. */

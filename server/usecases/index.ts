@@ -4,6 +4,7 @@ import { serverNowMs } from "../clock";
 import type { Scope } from "../db";
 import { runInWorker } from "../workers";
 import * as account from "./account";
+import * as archive from "./archive";
 import * as calendar from "./calendar";
 import * as cautions from "./cautions";
 import * as clients from "./clients";
@@ -109,6 +110,10 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "calendar.show": calendar.showCalendar,
   "calendar.make": calendar.makeCalendar,
   "calendar.remove": calendar.removeCalendar,
+  "archive.look": archive.lookAtStudio,
+  "archive.studio": archive.takeStudio,
+  "archive.add": archive.addRows,
+  "archive.finish": archive.finishArchive,
   "tokens.list": tokens.listTokens,
   "tokens.add": tokens.addToken,
   "tokens.remove": tokens.removeToken,
