@@ -151,6 +151,15 @@ export function ClientScreen({ view }: { view: ClientView }) {
                       Every set as a table (.csv)
                     </a>
                   ) : null}
+                  {mayPlan ? (
+                    <a
+                      href={`/api/export/studio?client=${view.id}`}
+                      download
+                      className="ml-4 inline-block min-h-6 py-0.5 underline underline-offset-2"
+                    >
+                      All that is kept (.json)
+                    </a>
+                  ) : null}
                 </>
               )}
             </section>

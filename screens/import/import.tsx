@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import type { Output, StudioExercises } from "@/contract";
 import { DEFAULT_SETTINGS } from "@/core";
 import { useRegion } from "@/parts/region";
-import { Button, buttonClass } from "@/ui/button";
+import { Button } from "@/ui/button";
 import { TextArea } from "@/ui/field";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
@@ -13,6 +13,7 @@ import { Decisions } from "./decisions";
 import { FormerImports } from "./former-imports";
 import { Problems } from "./problems";
 import { Curves, Result } from "./result";
+import { StudioFiles } from "./studio-file";
 import { useLog } from "./use-log";
 
 /** Years of sets from spreadsheets: what is in them, what has to be decided, what comes of it; brought in, or undone as a whole. */
@@ -49,7 +50,7 @@ export function ImportScreen({
           <Choose log={log} />
           <div className="flex flex-col gap-8">
             <FormerImports first={imports} />
-            <TakeOut />
+            <StudioFiles />
           </div>
         </div>
       ) : null}
@@ -68,24 +69,6 @@ export function ImportScreen({
         </div>
       ) : null}
     </main>
-  );
-}
-
-/** What goes out: nothing that came in, or was done here, is locked in. */
-function TakeOut() {
-  return (
-    <section aria-labelledby="out">
-      <h2 id="out" className="mb-2 text-base font-bold">
-        Take the log out
-      </h2>
-      <p className="mb-2 max-w-prose text-quiet">
-        Everybody’s sets as one table, a row a set, planned beside done. It comes in again as it went out. One client’s
-        is on the client’s page.
-      </p>
-      <a href="/api/export/set-log" download className={buttonClass("plain")}>
-        Set log of everybody (.csv)
-      </a>
-    </section>
   );
 }
 
