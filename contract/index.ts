@@ -8,6 +8,7 @@ export * from "./equipment";
 export * from "./equipment-versions";
 export * from "./event-versions";
 export * from "./events";
+export * from "./json-schema";
 export * from "./limits";
 export * from "./open-api";
 export * from "./own-exercise";

@@ -1,3 +1,4 @@
+import Ajv from "ajv/dist/2020";
 import { beforeAll, describe, expect, it } from "vitest";
 import { inStudio, type Scope } from "../db";
 import { ARCHIVE_ORDER, ARCHIVE_TABLES } from "../db/archive";
@@ -5,7 +6,7 @@ import * as db from "../db/queries";
 import { doneIn, eventIn, openFloor, record, writeSession } from "../testing/floor";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { executeUseCase } from ".";
-import { streamArchive } from "./archive";
+import { archiveJsonSchema, streamArchive } from "./archive";
 
 type Archive = Record<string, Record<string, unknown>[]> & { readonly studio: unknown };
 
@@ -68,6 +69,16 @@ describe.runIf(hasDatabase)("a studio as a file", () => {
     for (const table of ARCHIVE_TABLES)
       value(await executeUseCase(other.coach, "archive.add", { table, rows: archive[table]! }, clock));
     expect(await textOf(other.coach)).toBe(text);
+  });
+
+  it("is what its published JSON Schema says, which another validator reads", async () => {
+    await expect(`${JSON.stringify(archiveJsonSchema(), null, 2)}\n`).toMatchFileSnapshot(
+      "../../docs/formats/studio.schema.json",
+    );
+    const validate = new Ajv({ strict: false }).compile(archiveJsonSchema());
+    const archive = read(await textOf(studio.coach));
+    expect([validate(archive), validate.errors]).toEqual([true, null]);
+    expect(validate({ ...archive, clients: [{ ...archive.clients![0], minutes: "sixty" }] })).toBe(false);
   });
 
   it("of one client holds their rows, the gyms and the studio's exercises, and nobody else's", async () => {

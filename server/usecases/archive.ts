@@ -3,6 +3,7 @@ import {
   check,
   documentSchema,
   equipmentSchema,
+  jsonSchemaOf,
   LIMITS_SCHEMA,
   ownExerciseSchema,
   readEquipment,
@@ -174,3 +175,30 @@ export const finishArchive = defineUseCase(
   },
   "inWorker",
 );
+
+/** What the file of a studio or a client holds, as JSON Schema (2020-12). What rows hold as documents is said in docs/formats.md. */
+export const archiveJsonSchema = (): Readonly<Record<string, unknown>> => ({
+  $schema: "https://json-schema.org/draft/2020-12/schema",
+  title: "Yarvex studio",
+  type: "object",
+  properties: {
+    format: { const: ARCHIVE_FORMAT },
+    version: { const: ARCHIVE_VERSION },
+    of: { enum: ["studio", "client"] },
+    studio: {
+      type: "object",
+      properties: Object.fromEntries(
+        STUDIO_FIELDS.map((key) => [
+          key,
+          { type: key === "name" || key === "timeZone" ? "string" : ["object", "null"] },
+        ]),
+      ),
+      required: ["name", "timeZone"],
+    },
+    ...Object.fromEntries(
+      ARCHIVE_TABLES.map((name) => [name, { type: "array", items: jsonSchemaOf(archiveRowSchema(name)) }]),
+    ),
+  },
+  required: ["format", "version", "of", "studio", ...ARCHIVE_TABLES],
+  additionalProperties: false,
+});
