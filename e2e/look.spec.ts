@@ -32,6 +32,7 @@ for (const { name, width, height, least } of SIZES) {
       "/gym",
       "/outbox",
       "/account",
+      "/import",
     ];
     for (const path of paths) {
       await page.goto(path);
@@ -41,6 +42,9 @@ for (const { name, width, height, least } of SIZES) {
       expect({ path, faults: await lookFaults(page, least) }).toEqual({ path, faults: [] });
       if (least === 44 && width === 390) await expectAccessible(page);
     }
+    await page.locator("input[type=file]").first().setInputFiles("docs/formats/samples/coachs-notebook.csv");
+    await expect(page.getByRole("heading", { name: "What comes in" })).toBeVisible();
+    expect(await lookFaults(page, least)).toEqual([]);
   });
 }
 
@@ -77,4 +81,21 @@ test("on a phone every screen is reached from the bar at the foot, by touch and 
   await expect(page.getByRole("menuitem", { name: "Exercises" })).toBeFocused();
   await page.keyboard.press("Enter");
   await page.waitForURL(/\/exercises/);
+});
+
+test("a client's progress is one page on paper, and the weeks lie on it", async ({ page }) => {
+  await enterAsCoach(page);
+  const { clients } = await does<{ clients: { id: string; name: string }[] }>(page, "clients.names", {});
+  const marit = clients.find((client) => client.name === "Marit Solhaug")!.id;
+  const printed = async (path: string) => {
+    await page.goto(path);
+    await alive(page);
+    await expect(page.getByText("One moment…")).toHaveCount(0);
+    const text = (await page.pdf({ format: "A4", preferCSSPageSize: true })).toString("latin1");
+    const [, , width = "", height = ""] = /\/MediaBox \[(\d+) (\d+) ([\d.]+) ([\d.]+)\]/.exec(text)?.slice(1) ?? [];
+    return { pages: text.match(/\/Type \/Page\b/g)!.length, lies: Number(width) > Number(height) };
+  };
+  expect(await printed(`/clients/${marit}`)).toEqual({ pages: 1, lies: false });
+  expect(await printed(`/weeks?for=${marit}`)).toEqual({ pages: 1, lies: true });
+  expect(await printed(`/review/weeks?for=${marit}`)).toMatchObject({ lies: true });
 });

@@ -110,7 +110,7 @@ export function TemplatePicker({
         <input
           type="file"
           accept=".json,application/json"
-          className="max-w-full"
+          className="min-h-6 max-w-full"
           onChange={({ target }) => {
             const [file] = target.files ?? [];
             if (file) adding.mutate(file);

@@ -23,7 +23,7 @@ export function Account({ view, onOpen }: { view: ClientView; onOpen: OpenSheet 
   );
   const feed = useCalendarFeed(view.id);
   return (
-    <section>
+    <section className="no-print">
       <h2 className="mb-1 font-bold">Account</h2>
       <p>{view.hasAccount ? "Signs in and sees their own plan and log." : "Has no sign-in of their own."}</p>
       <div className="mt-2 flex flex-wrap gap-2">

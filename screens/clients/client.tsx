@@ -106,7 +106,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
             {write.error.message}
           </Notice>
         ) : null}
-        <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
+        <div className="grid grid-cols-[minmax(0,1fr)] gap-8 print:[zoom:0.62] print:grid-cols-[20rem_minmax(0,1fr)] lg:grid-cols-[20rem_minmax(0,1fr)]">
           <div className="flex flex-col gap-6">
             <section>
               <h2 className="mb-2 font-bold">To do</h2>
@@ -116,7 +116,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
                 <SessionList sessions={upcoming} today={view.today} first={5} />
               )}
             </section>
-            <section>
+            <section className="no-print">
               <h2 className="mb-2 font-bold">Messages</h2>
               <Messages
                 {...words}
@@ -143,22 +143,22 @@ export function ClientScreen({ view }: { view: ClientView }) {
                 <>
                   <SessionList sessions={done} today={view.today} first={5} />
                   {mayPlan ? (
-                    <a
-                      href={`/api/export/set-log?client=${view.id}`}
-                      download
-                      className="inline-block min-h-6 py-0.5 underline underline-offset-2"
-                    >
-                      Every set as a table (.csv)
-                    </a>
-                  ) : null}
-                  {mayPlan ? (
-                    <a
-                      href={`/api/export/studio?client=${view.id}`}
-                      download
-                      className="ml-4 inline-block min-h-6 py-0.5 underline underline-offset-2"
-                    >
-                      All that is kept (.json)
-                    </a>
+                    <p className="no-print mt-2 flex flex-wrap gap-x-4">
+                      <a
+                        href={`/api/export/set-log?client=${view.id}`}
+                        download
+                        className="min-h-6 py-0.5 underline underline-offset-2"
+                      >
+                        Every set as a table (.csv)
+                      </a>
+                      <a
+                        href={`/api/export/studio?client=${view.id}`}
+                        download
+                        className="min-h-6 py-0.5 underline underline-offset-2"
+                      >
+                        All that is kept (.json)
+                      </a>
+                    </p>
                   ) : null}
                 </>
               )}

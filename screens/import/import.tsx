@@ -103,7 +103,7 @@ function Choose({ log }: { log: ReturnType<typeof useLog> }) {
         <span className="text-quiet">.xlsx, .csv or .tsv; a set a row, a lift a row, or a week a column</span>
         <input
           type="file"
-          className="max-w-full"
+          className="min-h-6 max-w-full"
           accept=".csv,.tsv,.txt,.xlsx,text/csv,text/tab-separated-values"
           multiple
           onChange={({ target }) => {

@@ -60,7 +60,7 @@ export function StudioFiles() {
         type="file"
         aria-label="File of a studio or a client"
         accept=".json,application/json"
-        className="max-w-full"
+        className="min-h-6 max-w-full"
         onChange={({ target }) => {
           const [chosen] = target.files ?? [];
           if (chosen) void choose(chosen);

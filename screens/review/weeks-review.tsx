@@ -47,7 +47,7 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
       </main>
     );
   return (
-    <div className="grid min-h-dvh grid-cols-1 content-start lg:h-page lg:grid-cols-[minmax(0,1fr)_300px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
+    <div className="grid min-h-dvh grid-cols-1 content-start print:block! print:h-auto! lg:h-page lg:grid-cols-[minmax(0,1fr)_300px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
       <PageHeader
         title={`${view.plan?.document.name || "Weeks"} in review`}
         actions={
@@ -64,7 +64,11 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
       >
         {choice}
       </PageHeader>
-      <main ref={scroller} className="relative min-w-0 overflow-x-auto lg:overflow-y-auto">
+      <style>{"@page { size: A4 landscape; margin: 10mm; }"}</style>
+      <main
+        ref={scroller}
+        className="relative min-w-0 overflow-x-auto print:[zoom:0.62] print:overflow-visible! lg:overflow-y-auto"
+      >
         <WeeksLifts review={review} view={view} beside={beside} onBeside={setBeside} />
       </main>
       <aside

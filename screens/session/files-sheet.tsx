@@ -3,7 +3,7 @@ import { useState } from "react";
 import { readDocument } from "@/contract";
 import { copyBlocksFrom, parseSession, replaceSession, type SessionDocument } from "@/core";
 import { newId } from "@/device/ids";
-import { Button } from "@/ui/button";
+import { Button, buttonClass } from "@/ui/button";
 import { saveFile } from "@/ui/save-file";
 import { Sheet } from "@/ui/sheet";
 import { useWholeDesk } from "./use-desk";
@@ -65,6 +65,9 @@ export function FilesSheet({ onClose }: { onClose: () => void }) {
           Whole, as JSON
         </Button>
         <Button onClick={() => window.open(`/card/${view.sessionId}`, "_self")}>As a card to print</Button>
+        <a href={`/api/export/session-calendar?s=${view.sessionId}`} download className={buttonClass("plain")}>
+          For a calendar (.ics)
+        </a>
       </section>
       {desk.locked ? null : (
         <section aria-label="In" className="flex flex-col gap-2">
