@@ -47,6 +47,7 @@ import type {
   TemplateLine,
   UnreadRow,
   Viewer,
+  WebhookLine,
 } from "../views/views";
 import type { WeeksView } from "../views/weeks-context";
 import type { StudioExercises } from "./catalogue";
@@ -66,6 +67,7 @@ import {
   integer,
   isoDate,
   listOf,
+  matching,
   maybe,
   nonEmptyString,
   nullable,
@@ -346,6 +348,12 @@ export const INPUTS = {
   "archive.studio": strictObject({ studio: unchecked() }),
   "archive.add": strictObject({ table: nonEmptyString(40), rows: listOf(anything(), 500) }),
   "archive.finish": nothing,
+  "hooks.list": nothing,
+  "hooks.add": strictObject({
+    url: matching(500, /^https?:\/\/[^\s/@]+(\/\S*)?$/, "is an address such as https://example.org/yarvex"),
+    events: listOf(oneOfTexts("session.done", "pain", "message"), 3, 1),
+  }),
+  "hooks.remove": strictObject({ hookId: uuid() }),
   "tokens.list": nothing,
   "tokens.add": strictObject({ name: nonEmptyString(120), access: oneOfTexts("read", "write"), days: integer(1, 366) }),
   "tokens.remove": strictObject({ tokenId: uuid() }),
@@ -538,6 +546,10 @@ interface Outputs {
   "archive.studio": Nothing;
   "archive.add": Nothing;
   "archive.finish": Nothing;
+  "hooks.list": { readonly hooks: readonly WebhookLine[] };
+  /** What is told is signed by this secret, which is shown once. */
+  "hooks.add": { readonly secret: string };
+  "hooks.remove": Nothing;
   "tokens.list": { readonly tokens: readonly ApiTokenLine[] };
   /** The token itself is told once. */
   "tokens.add": { readonly token: string };

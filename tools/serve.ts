@@ -6,6 +6,7 @@ import { serverNowMs } from "../server/clock";
 import { closeDatabase } from "../server/db";
 import { stopListening } from "../server/db/changes";
 import { startProjecting } from "../server/jobs/projecting";
+import { startTelling } from "../server/jobs/webhooks";
 import { startWorkers, stopWorkers } from "../server/workers";
 import { builtScripts, contentPolicy, newNonce, STRICT_TRANSPORT } from "./headers";
 import { ROOT } from "./system";
@@ -67,11 +68,12 @@ export async function serve(port: number, host: string, { dev = false } = {}): P
     server.listen(port, host, done);
   });
   const projecting = startProjecting();
+  const telling = startTelling();
   startWorkers();
   return {
     url: `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`,
     stop: async () => {
-      await Promise.all([stopListening(), projecting.stop()]);
+      await Promise.all([stopListening(), projecting.stop(), telling.stop()]);
       server.closeAllConnections();
       await new Promise((done) => server.close(done));
       await app.close();

@@ -81,6 +81,26 @@ export interface PlannedLine {
 /** What another program may do here. */
 export type ApiAccess = "read" | "write";
 
+/** What other programs are told of: a session that was ended, pain that stops a lift, a client's message. */
+export type HookEvent = "session.done" | "pain" | "message";
+
+export interface WebhookLine {
+  readonly id: string;
+  readonly url: string;
+  readonly events: readonly HookEvent[];
+  /** The last that was told, the newest first. */
+  readonly deliveries: readonly {
+    readonly id: string;
+    readonly event: HookEvent;
+    readonly atMs: number;
+    readonly attempts: number;
+    readonly isTaken: boolean;
+    /** When it is tried next; null: not any more. */
+    readonly nextAtMs: number | null;
+    readonly outcome: string;
+  }[];
+}
+
 export interface ApiTokenLine {
   readonly id: string;
   readonly name: string;

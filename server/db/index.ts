@@ -264,7 +264,7 @@ async function letWebIn(): Promise<void> {
     );
     await tx.execute(sql`grant usage on sequence sign_in_attempts_id_seq to ${web}`);
     await tx.execute(
-      sql`grant execute on function yarvex_member_of(text), yarvex_found_studio(uuid, text, text, jsonb, boolean, uuid, text, text), yarvex_studio_kinds(), yarvex_invitation(text), yarvex_take_invitation(text, uuid, text, text), yarvex_linked_session(text), yarvex_calendar_feed(text), yarvex_api_token(text), yarvex_waiting_projections(integer, integer) to ${web}`,
+      sql`grant execute on function yarvex_member_of(text), yarvex_found_studio(uuid, text, text, jsonb, boolean, uuid, text, text), yarvex_studio_kinds(), yarvex_invitation(text), yarvex_take_invitation(text, uuid, text, text), yarvex_linked_session(text), yarvex_calendar_feed(text), yarvex_api_token(text), yarvex_due_deliveries(integer), yarvex_waiting_projections(integer, integer) to ${web}`,
     );
   });
 }

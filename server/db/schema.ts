@@ -49,6 +49,7 @@ import type {
   DisabledRules,
   Duty,
   EmailProblem,
+  HookEvent,
   ImportLine,
   LiftSummary,
   PlannedSums,
@@ -608,6 +609,49 @@ export const apiRequests = pgTable(
   (t) => [
     primaryKey({ columns: [t.studioId, t.tokenId, t.key] }),
     foreignKey({ columns: [t.studioId, t.tokenId], foreignColumns: [apiTokens.studioId, apiTokens.id] }).onDelete(
+      "cascade",
+    ),
+  ],
+);
+
+/** Addresses of other programs that are told when something happened, each with the secret that what is told is signed by. */
+export const webhooks = pgTable(
+  "webhooks",
+  {
+    studioId: uuid("studio_id")
+      .notNull()
+      .references(() => studios.id, { onDelete: "cascade" }),
+    id: uuid("id").notNull(),
+    url: text("url").notNull(),
+    secret: text("secret").notNull(),
+    events: jsonb("events").$type<readonly HookEvent[]>().notNull(),
+    createdAt,
+  },
+  (t) => [primaryKey({ columns: [t.studioId, t.id] })],
+);
+
+/** What is told, or was: the log of each address. */
+export const webhookDeliveries = pgTable(
+  "webhook_deliveries",
+  {
+    studioId: uuid("studio_id").notNull(),
+    id: uuid("id").notNull(),
+    webhookId: uuid("webhook_id").notNull(),
+    event: text("event").$type<HookEvent>().notNull(),
+    payload: jsonb("payload").$type<Readonly<Record<string, unknown>>>().notNull(),
+    attempts: integer("attempts").notNull().default(0),
+    /** When it is tried next; null: it was taken, or given up. */
+    nextAt: timestamp("next_at", { withTimezone: true }),
+    /** What the last try came to, in words; empty: none was made yet. */
+    outcome: text("outcome").notNull().default(""),
+    isTaken: boolean("is_taken").notNull().default(false),
+    createdAt,
+  },
+  (t) => [
+    primaryKey({ columns: [t.studioId, t.id] }),
+    index("webhook_deliveries_due").on(t.nextAt).where(sql`next_at is not null`),
+    index("webhook_deliveries_of").on(t.studioId, t.webhookId, t.createdAt),
+    foreignKey({ columns: [t.studioId, t.webhookId], foreignColumns: [webhooks.studioId, webhooks.id] }).onDelete(
       "cascade",
     ),
   ],

@@ -29,7 +29,7 @@ import {
 } from "../db/archive";
 import * as db from "../db/queries";
 import { dutyRefusal } from "./duties";
-import { answerIn, conflict, defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, conflict, defineUseCase, ok, refused } from "./kit";
 
 export const ARCHIVE_FORMAT = "yarvex studio";
 export const ARCHIVE_VERSION = 1;

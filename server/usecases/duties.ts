@@ -48,6 +48,8 @@ const OWNER_ONLY: ReadonlySet<ApiName> = new Set<ApiName>([
   "team.remove",
   "tokens.add",
   "tokens.remove",
+  "hooks.add",
+  "hooks.remove",
   "archive.studio",
   "archive.add",
   "archive.finish",

@@ -25,6 +25,7 @@ import {
   openBlocks,
   readinessSentence,
   readNewLifts,
+  STOPPING_PAIN,
   type Steps,
   trainableSteps,
   trainedRegions,
@@ -40,6 +41,7 @@ import { studioContext, todayOf } from "../context/studio";
 import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { markSeen, sentCopy } from "../db/sent-copies";
+import { enqueueHooks } from "../db/webhooks";
 import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
 /**
@@ -228,6 +230,13 @@ export async function storeEvents(
   const isBegun = kept.some(({ id, body }) => added.has(id) && FLOOR_EVENTS[body.kind].startsSession);
   if (stored.state === "draft" && isBegun) await db.updateSession(tx, sessionId, { state: "started" });
   const isEnded = kept.some(({ id, body }) => added.has(id) && body.kind === "ended");
+  const about = { sessionId, clientId: stored.client_id };
+  if (isEnded) await enqueueHooks(tx, "session.done", about);
+  for (const { id, body } of kept)
+    if (added.has(id) && body.kind === "setsDone")
+      for (const { pain, segments } of body.sets)
+        if (pain >= STOPPING_PAIN)
+          await enqueueHooks(tx, "pain", { ...about, pain, exerciseId: segments[0]?.exerciseId ?? null });
   return ok({ accepted, refused, isOver: isEnded || stored.state === "done" });
 }
 

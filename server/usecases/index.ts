@@ -13,6 +13,7 @@ import * as exercises from "./exercises";
 import * as floor from "./floor";
 import * as gyms from "./gyms";
 import * as holds from "./holds";
+import * as hooks from "./hooks";
 import * as imports from "./imports";
 import * as invitations from "./invitations";
 import { type Clock, type Outcome, refused, type UseCase } from "./kit";
@@ -114,6 +115,9 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "archive.studio": archive.takeStudio,
   "archive.add": archive.addRows,
   "archive.finish": archive.finishArchive,
+  "hooks.list": hooks.listHooks,
+  "hooks.add": hooks.addHook,
+  "hooks.remove": hooks.removeHook,
   "tokens.list": tokens.listTokens,
   "tokens.add": tokens.addToken,
   "tokens.remove": tokens.removeToken,

@@ -2,6 +2,7 @@
 import { messagesFor } from "../context/messages";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
+import { enqueueHooks } from "../db/webhooks";
 import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 export const listMessages = defineUseCase("messages.list", ["coach", "client"], (scope, about, { nowMs }) =>
@@ -20,7 +21,17 @@ export const writeMessage = defineUseCase(
       if (text.trim() === "") return refused("text", "Write something first.");
       const { studioId, memberId, name, role } = scope;
       const sentAt = new Date(nowMs);
-      await db.putMessage(tx, { studioId, id, ...about, memberId, name, writtenBy: role, text: text.trim(), sentAt });
+      const isNew = await db.putMessage(tx, {
+        studioId,
+        id,
+        ...about,
+        memberId,
+        name,
+        writtenBy: role,
+        text: text.trim(),
+        sentAt,
+      });
+      if (isNew && role === "client") await enqueueHooks(tx, "message", { messageId: id, ...about });
       if (about.sessionId !== null)
         await db.tellSession(tx, { studioId, clientId: about.clientId, id: about.sessionId });
       return ok({ messages: await messagesFor(tx, scope, about, nowMs) });

@@ -16,8 +16,9 @@ const isAbout = ({ clientId, sessionId }: MessagesAbout) =>
   and(eq(messages.clientId, clientId), sessionId === null ? undefined : eq(messages.sessionId, sessionId));
 
 /** Keeps a message; one that was kept before stays as it is. */
-export async function putMessage(tx: Transaction, row: MessageRow): Promise<void> {
-  await tx.insert(messages).values(row).onConflictDoNothing();
+/** Whether it is new: sent twice, it is kept once. */
+export async function putMessage(tx: Transaction, row: MessageRow): Promise<boolean> {
+  return (await tx.insert(messages).values(row).onConflictDoNothing().returning({ id: messages.id })).length > 0;
 }
 
 /** The last messages, the oldest first. */
