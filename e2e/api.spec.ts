@@ -55,6 +55,15 @@ test("a program comes in by its token, does a thing once however often it is sen
   ]);
   const document = await (await fetch(`${address}/api/v1/openapi.json`)).json();
   expect(document.paths["/clients.create"].post.operationId).toBe("clients.create");
+  // What happens is told to an address, here into the outbox that stands in for the network.
+  const hooks = page.getByRole("region", { name: "Addresses that are told" });
+  await hooks.getByLabel("Address", { exact: true }).fill("hooks.example");
+  await hooks.getByRole("button", { name: "Add an address" }).click();
+  await expect(hooks.getByText("is an address such as https://example.org/yarvex")).toBeVisible();
+  await hooks.getByLabel("Address", { exact: true }).fill("https://hooks.example/yarvex");
+  await hooks.getByRole("button", { name: "Add an address" }).click();
+  await expect(hooks.getByLabel("Secret of the address")).toHaveValue(/^[\w-]{43}$/);
+  await expect(hooks.getByText("Told nothing yet.")).toBeVisible();
   await page.getByRole("button", { name: "Remove the token of Till" }).click();
   await expect(page.getByRole("button", { name: "Remove the token of Till" })).toHaveCount(0);
   expect(await problemOf(writer.ask("clients.names"))).toMatchObject([401, expect.stringContaining("token")]);

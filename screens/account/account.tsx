@@ -17,6 +17,7 @@ import { PageHeader } from "@/ui/page-header";
 import { Select } from "@/ui/select";
 import type { Duty } from "@/views";
 import { newPasswordField } from "./frame";
+import { Hooks } from "./hooks";
 import { Programs } from "./programs";
 import { StudioRegion } from "./region";
 
@@ -48,7 +49,12 @@ export function Account({
             <OwnCalendar />
             <Coaches team={view.team} />
             <StudioRegion />
-            {view.team.coaches.some(({ isMe, duty }) => isMe && duty === "owner") ? <Programs /> : null}
+            {view.team.coaches.some(({ isMe, duty }) => isMe && duty === "owner") ? (
+              <>
+                <Programs />
+                <Hooks />
+              </>
+            ) : null}
           </>
         ) : null}
       </div>
