@@ -1,5 +1,7 @@
 /** Another program at the door, by the client that ships: it reads, it changes, it is told what is wrong, and it is shut out again. */
 import { randomUUID } from "node:crypto";
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
 import { Yarvex, type YarvexProblem } from "../docs/api/client";
 import { alive, enterAsCoach, expectAccessible } from "./helpers";
 import { expect, type Page, test } from "./test";
@@ -26,7 +28,8 @@ test("a program comes in by its token, does a thing once however often it is sen
   await alive(page);
   const address = new URL(page.url()).origin;
   const reader = new Yarvex(address, await addToken(page, "Door display", "reads"));
-  const writer = new Yarvex(address, await addToken(page, "Till", "reads and changes"));
+  const token = await addToken(page, "Till", "reads and changes");
+  const writer = new Yarvex(address, token);
   await expectAccessible(page);
   const names: string[] = [];
   const filter = { search: "", group: null, coachId: null, archived: false };
@@ -55,6 +58,22 @@ test("a program comes in by its token, does a thing once however often it is sen
   ]);
   const document = await (await fetch(`${address}/api/v1/openapi.json`)).json();
   expect(document.paths["/clients.create"].post.operationId).toBe("clients.create");
+  // The examples of the guide, as they stand there.
+  const guide = readFileSync(join(import.meta.dirname, "..", "docs", "api.md"), "utf8");
+  const examples = [...guide.matchAll(/^curl (\S+)((?:[^`\n]*\\\n)*[^`\n]*)/gm)];
+  expect(examples).toHaveLength(2);
+  for (const [, url = "", rest = ""] of examples) {
+    const headers = [...rest.matchAll(/-H "([^:]+): ([^"]+)"/g)].map(([, name = "", value = ""]) => [
+      name,
+      value.replace("$TOKEN", token),
+    ]);
+    const answered = await fetch(url.replace("https://gym.example", address), {
+      method: "POST",
+      headers: Object.fromEntries(headers),
+      body: /-d '([^']+)'/.exec(rest)![1]!,
+    });
+    expect([url, answered.status]).toEqual([url, 200]);
+  }
   // What happens is told to an address, here into the outbox that stands in for the network.
   const hooks = page.getByRole("region", { name: "Addresses that are told" });
   await hooks.getByLabel("Address", { exact: true }).fill("hooks.example");

@@ -28,6 +28,7 @@ export * from "./need-words";
 export * from "./next-steps";
 export * from "./next-week";
 export * from "./periods";
+export * from "./plan-table";
 export * from "./planned";
 export * from "./prescription";
 export * from "./rehearsal";

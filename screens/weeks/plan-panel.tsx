@@ -19,7 +19,8 @@ import { Button } from "@/ui/button";
 import { chosen, optionsOf } from "@/ui/choice";
 import { SelectField, TextField } from "@/ui/field";
 import { Form, nameField, useCheckedForm } from "@/ui/form";
-import type { WeeksView } from "@/views";
+import { saveFile } from "@/ui/save-file";
+import { planTable, type WeeksView } from "@/views";
 import { Absences } from "./absences";
 import { PlansCompared } from "./plans-compared";
 import type { Weeks } from "./use-weeks";
@@ -108,12 +109,22 @@ export function PlanPanel({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
         <Button disabled={plan.days.length >= PLAN_LIMITS.days} onClick={addDay}>
           A day more
         </Button>
+        <Button className="ml-2" onClick={() => void saveTable(weeks, view)}>
+          As a table (.csv)
+        </Button>
       </div>
       <Absences weeks={weeks} view={view} />
       <KeepAsTemplate key={plan.name} weeks={weeks} view={view} />
       <OtherPlans view={view} />
     </div>
   );
+}
+
+/** What is done and asked, as a file that any spreadsheet reads. */
+async function saveTable({ plan, model }: Weeks, { client }: WeeksView): Promise<void> {
+  const { unparse } = await import("papaparse");
+  const name = `${client.name} ${plan.name}`.toLowerCase().replaceAll(/\W+/g, "-");
+  saveFile(`${name}.csv`, unparse(planTable(model, client.unit), { escapeFormulae: true }), "text/csv");
 }
 
 const TEMPLATE = yup.object({ name: nameField("Give the template a name.") });
