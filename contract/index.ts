@@ -1,5 +1,6 @@
 /** What crosses an edge: schemas, stored versions and their upcasters, the list of use cases. */
 export * from "./api";
+export * from "./archive";
 export * from "./catalogue";
 export * from "./clean";
 export * from "./document";

@@ -1,33 +1,10 @@
 /** A studio's file on its way in: read, its ids made anew where others are there, and sent in parts that a request holds. */
-import type { Output } from "../contract";
+import { ARCHIVE_FORMAT, ARCHIVE_ORDER, ARCHIVE_VERSION, type Output } from "../contract";
 import { callApi } from "./api";
 import { newId } from "./ids";
 import { replyValue } from "./query";
 
-const FORMAT = "yarvex studio";
-const VERSION = 1;
 export const MOST_ARCHIVE_BYTES = 200_000_000;
-/** In the order in which they come in: gyms once more after clients, whose homes some of them are. */
-const ORDER = [
-  "gyms",
-  "clients",
-  "gyms",
-  "ownExercises",
-  "templates",
-  "bodyMasses",
-  "liftMarks",
-  "plans",
-  "imports",
-  "unreadRows",
-  "sessions",
-  "sessionEdits",
-  "sentCopies",
-  "messages",
-  "safetyChanges",
-  "decisions",
-  "shownDocuments",
-  "floorEvents",
-] as const;
 const BYTES_A_PART = 700_000;
 const ROWS_A_PART = 400;
 
@@ -51,10 +28,11 @@ export function readStudioFile(text: string): StudioFileRead {
   } catch {
     return failed("This file is damaged: it is not JSON to its end.");
   }
-  if (typeof given !== "object" || given?.format !== FORMAT) return failed("This is no file of a studio or a client.");
-  if (given.version !== VERSION) return failed("This file is of a newer kind than this program reads.");
+  if (typeof given !== "object" || given?.format !== ARCHIVE_FORMAT)
+    return failed("This is no file of a studio or a client.");
+  if (given.version !== ARCHIVE_VERSION) return failed("This file is of a newer kind than this program reads.");
   const tables: Record<string, readonly Row[]> = {};
-  for (const name of ORDER) {
+  for (const name of ARCHIVE_ORDER) {
     const rows = given[name] ?? [];
     if (!Array.isArray(rows) || rows.some((row) => typeof row !== "object" || row === null))
       return failed(`This file is damaged: ${name} holds no rows.`);
@@ -116,7 +94,7 @@ export function besideOthers({ tables, ...file }: StudioFile, here: Here, makeId
 
 /** Rows in parts that a request holds. */
 export function* partsOf({ tables }: StudioFile): Generator<{ readonly table: string; readonly rows: readonly Row[] }> {
-  for (const table of ORDER) {
+  for (const table of ARCHIVE_ORDER) {
     let rows: Row[] = [];
     let bytes = 0;
     for (const row of tables[table] ?? []) {

@@ -20,6 +20,27 @@ const problemOf = (asked: Promise<unknown>) =>
     (error: YarvexProblem) => [error.status, error.message],
   );
 
+test("a calendar follows everybody's sessions by its address, until that is removed", async ({ page, browser }) => {
+  await enterAsCoach(page);
+  await page.goto("/account");
+  await alive(page);
+  const calendar = page.getByRole("region", { name: "Calendar" });
+  await calendar.getByRole("button", { name: "Make an address" }).click();
+  const address = await calendar.getByLabel("Address of the calendar").inputValue();
+  // Whoever follows it is signed in nowhere.
+  const other = await browser.newContext();
+  const follow = () => other.request.get(address);
+  const read = await follow();
+  expect([read.status(), read.headers()["content-type"]]).toEqual([200, "text/calendar; charset=utf-8"]);
+  expect(await read.text()).toMatch(/SUMMARY:Ines Calder: Squat\r\n/);
+  await expect(calendar.getByRole("button", { name: "Make another address" })).toBeVisible();
+  await calendar.getByRole("button", { name: "Remove it" }).click();
+  await expect(calendar.getByText("Any calendar can follow everybody’s sessions by an address.")).toBeVisible();
+  expect((await follow()).status()).toBe(404);
+  expect((await other.request.get(`${new URL(address).origin}/api/export/set-log`)).status()).toBe(401);
+  await other.close();
+});
+
 test("a program comes in by its token, does a thing once however often it is sent, and is shut out when the token is removed", async ({
   page,
 }) => {

@@ -50,6 +50,10 @@ test("the same file is there already, in one part of it or all; undone, nothing 
   const first = former.filter({ hasText: "100 days, 1,200 sets" });
   await first.getByRole("button", { name: "2 rows not read" }).click();
   await expect(first.getByText("“31.02.2025” is no date")).toBeVisible();
+  // What came in goes out as a table, row by row, to who is signed in.
+  const table = await page.request.get("/api/export/set-log");
+  expect([table.status(), table.headers()["content-type"]]).toEqual([200, "text/csv; charset=utf-8"]);
+  expect(await table.text()).toContain("2025-01-06,Ines Calder,,A1,Bench press,1,1,8,,,8,");
   await first.getByRole("button", { name: "Undo…" }).click();
   await page.getByRole("button", { name: "Undo 100 days" }).click();
   await expect(former.filter({ hasText: "100 days, 1,200 sets" })).toHaveCount(0);

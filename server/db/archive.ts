@@ -2,6 +2,7 @@
 import { and, asc, eq, getTableColumns, type SQL, sql } from "drizzle-orm";
 import type { AnyPgColumn, AnyPgTable } from "drizzle-orm/pg-core";
 import {
+  type ArchiveTable,
   booleanValue,
   boundedText,
   finiteNumber,
@@ -17,7 +18,7 @@ import type { Transaction } from ".";
 import * as schema from "./schema";
 
 /** What is derived, or opens a door, stays here: it is worked out, or made, anew. */
-const TABLES = {
+const TABLES: Readonly<Record<ArchiveTable, AnyPgTable>> = {
   gyms: schema.gyms,
   clients: schema.clients,
   ownExercises: schema.ownExercises,
@@ -35,14 +36,7 @@ const TABLES = {
   decisions: schema.decisions,
   shownDocuments: schema.shownDocuments,
   floorEvents: schema.floorEvents,
-} as const satisfies Record<string, AnyPgTable>;
-
-export type ArchiveTable = keyof typeof TABLES;
-export const ARCHIVE_TABLES = Object.keys(TABLES) as ArchiveTable[];
-/** The order in which they come in: each may come more than once. */
-export const ARCHIVE_ORDER: readonly ArchiveTable[] = ARCHIVE_TABLES.flatMap((name) =>
-  name === "clients" ? (["clients", "gyms"] as const) : name,
-);
+};
 
 /** Columns that the database fills itself. */
 const FILLED: ReadonlySet<string> = new Set(["studioId", "sequence", "title", "planned"]);
@@ -51,7 +45,7 @@ type Columns = Record<string, AnyPgColumn>;
 
 /** A table's columns as they stand in an archive. */
 function columnsOf(name: ArchiveTable): Columns {
-  const columns = getTableColumns(TABLES[name] as AnyPgTable) as unknown as Columns;
+  const columns = getTableColumns(TABLES[name]) as unknown as Columns;
   return Object.fromEntries(
     Object.entries(columns).filter(([key, column]) => !FILLED.has(key) && column.generated === undefined),
   );
@@ -85,7 +79,7 @@ export const archiveRowSchema = (name: ArchiveTable): Schema<unknown> =>
 /** By what rows are in order: their keys; a log by the order in which it came. */
 function orderOf(name: ArchiveTable): AnyPgColumn[] {
   if (name === "floorEvents") return [schema.floorEvents.sessionId, schema.floorEvents.sequence];
-  const columns = getTableColumns(TABLES[name] as AnyPgTable) as unknown as Columns;
+  const columns = getTableColumns(TABLES[name]) as unknown as Columns;
   const keys = ["clientId", "sessionId", "importId", "id", "revision", "date", "row", "hash"];
   return keys.flatMap((key) => (columns[key]?.notNull ? [columns[key]] : []));
 }
@@ -100,7 +94,7 @@ export async function archivePage(
     most,
   }: { readonly clientId: string | null; readonly after: readonly unknown[] | null; readonly most: number },
 ): Promise<{ readonly rows: readonly Record<string, unknown>[]; readonly next: readonly unknown[] | null }> {
-  const table = TABLES[name] as AnyPgTable;
+  const table = TABLES[name];
   const order = orderOf(name);
   const list = (parts: readonly SQL[]) => sql.join([...parts], sql`, `);
   const isAfter = after
@@ -134,7 +128,7 @@ function isOfClient(name: ArchiveTable, clientId: string): SQL | undefined {
   if (name === "gyms") return sql`(${schema.gyms.clientId} is null or ${schema.gyms.clientId} = ${clientId})`;
   if (name === "ownExercises") return undefined;
   if (name === "templates" || name === "imports" || name === "unreadRows") return sql`false`;
-  const columns = getTableColumns(TABLES[name] as AnyPgTable) as unknown as Columns;
+  const columns = getTableColumns(TABLES[name]) as unknown as Columns;
   return eq(columns.clientId!, clientId);
 }
 
@@ -157,7 +151,7 @@ export async function putArchiveRows(
     ),
   }));
   await tx
-    .insert(TABLES[name] as AnyPgTable)
+    .insert(TABLES[name])
     .values((name === "gyms" ? values.map((row) => ({ ...row, clientId: null })) : values) as never)
     .onConflictDoNothing();
   if (name === "gyms") await putHomes(tx, rows);

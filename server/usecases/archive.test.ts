@@ -1,7 +1,7 @@
 import Ajv from "ajv/dist/2020";
 import { beforeAll, describe, expect, it } from "vitest";
+import { ARCHIVE_ORDER, ARCHIVE_TABLES } from "../../contract";
 import { inStudio, type Scope } from "../db";
-import { ARCHIVE_ORDER, ARCHIVE_TABLES } from "../db/archive";
 import * as db from "../db/queries";
 import { doneIn, eventIn, openFloor, record, writeSession } from "../testing/floor";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";

@@ -1,5 +1,9 @@
 /** A whole studio, or one client, as a file: it goes out as a stream and comes in table by table, into an empty studio as it was. */
 import {
+  ARCHIVE_FORMAT,
+  ARCHIVE_TABLES,
+  ARCHIVE_VERSION,
+  type ArchiveTable,
   check,
   documentSchema,
   equipmentSchema,
@@ -16,8 +20,6 @@ import {
 import { finishProjections } from "../context/projecting";
 import { FailedQuery, inStudio, type Scope } from "../db";
 import {
-  ARCHIVE_TABLES,
-  type ArchiveTable,
   archivePage,
   archiveRowSchema,
   clearGyms,
@@ -30,9 +32,6 @@ import {
 import * as db from "../db/queries";
 import { dutyRefusal } from "./duties";
 import { answerIn, conflict, defineUseCase, ok, refused } from "./kit";
-
-export const ARCHIVE_FORMAT = "yarvex studio";
-export const ARCHIVE_VERSION = 1;
 
 const ROWS_AT_ONCE = 100;
 
