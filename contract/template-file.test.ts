@@ -39,6 +39,12 @@ describe("a template as a file", () => {
     expect(templateFileText({ ...SESSION, document: found.of.document }, SHIPPED_CATALOGUE)).toBe(text);
   });
 
+  it("is the sample that ships", async () => {
+    await expect(templateFileText(SESSION, SHIPPED_CATALOGUE)).toMatchFileSnapshot(
+      "../docs/formats/samples/template.json",
+    );
+  });
+
   it("of a plan too, with its phases and days", () => {
     const text = templateFileText(PLAN, SHIPPED_CATALOGUE);
     const found = readTemplateFile(text, SHIPPED_CATALOGUE);

@@ -57,7 +57,7 @@ test("a program comes in by its token, does a thing once however often it is sen
   for await (const { name } of reader.all<{ name: string }>("clients.list", "clients", filter)) names.push(name);
   expect(names).toContain("Ines Calder");
   const client = {
-    ...{ name: "Solvei Aas", birthYear: null, trainingAge: "novice", minutes: 60, aims: "", limits: "" },
+    ...{ name: "Oddny Lien", birthYear: null, trainingAge: "novice", minutes: 60, aims: "", limits: "" },
     bodyMass: null,
   };
   expect(await problemOf(reader.ask("clients.create", client))).toEqual([403, "This token only reads."]);

@@ -7,7 +7,7 @@ const sample = (name: string) => join(import.meta.dirname, "..", "docs", "format
 const choose = async (page: Page, name: string) => {
   await page.goto("/import");
   await alive(page);
-  await page.locator("input[type=file]").setInputFiles(sample(name));
+  await page.locator("input[type=file]").first().setInputFiles(sample(name));
   await expect(page.getByRole("heading", { name: "What comes in" })).toBeVisible();
 };
 const inside = (page: Page) => page.getByRole("complementary", { name: "What comes in" });
@@ -64,11 +64,14 @@ test("what is no log says so and what to do; cells that are pasted are read like
   await enterAsCoach(page);
   await page.goto("/import");
   await alive(page);
-  await page.locator("input[type=file]").setInputFiles({
-    name: "log.xls",
-    mimeType: "application/octet-stream",
-    buffer: Buffer.from([0xd0, 0xcf, 0x11, 0xe0, 0]),
-  });
+  await page
+    .locator("input[type=file]")
+    .first()
+    .setInputFiles({
+      name: "log.xls",
+      mimeType: "application/octet-stream",
+      buffer: Buffer.from([0xd0, 0xcf, 0x11, 0xe0, 0]),
+    });
   await expect(page.getByText("This is a workbook of the old kind (.xls). Save it as .xlsx or .csv")).toBeVisible();
   await page.getByLabel("Or paste cells").fill("Date\tExercise\tReps\tWeight (lb)\n3/14/2026\tBench press\t8,8\t135");
   await page.getByRole("button", { name: "Read it" }).click();

@@ -99,6 +99,28 @@ it("a log that goes out comes in as it was: exercises, loads with their units, r
   );
 });
 
+it("is the sample that ships", async () => {
+  const set = (reps: number, amount: string, rir: number | null) =>
+    ({ reps, seconds: null, load: { amount, unit: "kg" }, sign: 1, rir }) as const;
+  const lift = { setup: [], laterality: "both", note: "" } as const;
+  const rows = written(
+    [
+      {
+        ...lift,
+        exerciseId: "bench-press",
+        note: "slow bar",
+        sets: [set(8, "60", 2), set(8, "60", 1), set(7, "62.5", 0)],
+      },
+      { ...lift, exerciseId: "chin-up", sets: [{ ...set(6, "15", null), sign: -1 }] },
+    ],
+    "2025-04-03",
+  );
+  const table = [[...SET_LOG_HEADINGS], ...rows.map((row) => SET_LOG_HEADINGS.map((heading) => row[heading]))];
+  await expect(`${table.map((row) => row.join(",")).join("\n")}\n`).toMatchFileSnapshot(
+    "../../docs/formats/samples/set-log.csv",
+  );
+});
+
 it("planned stands beside done", () => {
   const [row] = written(
     [

@@ -54,7 +54,7 @@ export function ImportScreen({
           </div>
         </div>
       ) : null}
-      {progress && !preview ? <Working rows={progress.rows} of={progress.of} /> : null}
+      {progress && !preview ? <Working rows={progress.rows} of={progress.of} onStop={log.close} /> : null}
       {preview && inWork ? (
         <div className="grid gap-x-6 gap-y-6 px-4 py-4 lg:grid-cols-[minmax(0,1fr)_360px]">
           <div className="flex min-w-0 flex-col gap-6">
@@ -72,11 +72,17 @@ export function ImportScreen({
   );
 }
 
-function Working({ rows, of }: { rows: number; of: number }) {
+function Working({ rows, of, onStop }: { rows: number; of: number; onStop: () => void }) {
   return (
-    <p role="status" className="px-4 py-8 text-quiet">
-      Reading{of > 0 ? ` row ${rows} of ${of}` : ""}…
-    </p>
+    <div className="flex max-w-md flex-col gap-2 px-4 py-8">
+      <p role="status" className="text-quiet">
+        Reading{of > 0 ? ` row ${rows.toLocaleString("en")} of ${of.toLocaleString("en")}` : ""}…
+      </p>
+      {of > 0 ? <progress className="w-full" value={rows} max={of} aria-label="Read" /> : null}
+      <p>
+        <Button onClick={onStop}>Stop</Button>
+      </p>
+    </div>
   );
 }
 

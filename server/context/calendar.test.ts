@@ -75,6 +75,15 @@ describe("sessions as an iCalendar, as another program reads it", () => {
     expect(all[1]!.component.getFirstPropertyValue("url")).toBe("https://gym.example/floor?s=s");
   });
 
+  it("are the sample that ships", async () => {
+    await expect(
+      text(
+        line({ clientName: "Ines Calder" }),
+        line({ date: "2026-12-04", state: "leftOut", place: null, sessionId: "s" }),
+      ),
+    ).toMatchFileSnapshot("../../docs/formats/samples/calendar.ics");
+  });
+
   it("hold any title: line ends, quotes, ten thousand signs, from right to left", () => {
     for (const title of [
       'Squat\r\nEND:VEVENT\r\n"; heavy, deep',

@@ -21,6 +21,7 @@ export interface WrittenEmail {
 /** Every email, or those to an address, the oldest first; none where nothing was ever written. */
 export async function emailsTo(address = ""): Promise<WrittenEmail[]> {
   const all = readdirSync(outboxFolder())
+    .filter((name) => name.endsWith(".eml"))
     .sort()
     .map(async (name) => {
       const { to, subject = "", text = "" } = await simpleParser(readFileSync(join(outboxFolder(), name)));

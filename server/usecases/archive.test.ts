@@ -1,3 +1,5 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
 import Ajv from "ajv/dist/2020";
 import { beforeAll, describe, expect, it } from "vitest";
 import { ARCHIVE_ORDER, ARCHIVE_TABLES } from "../../contract";
@@ -69,6 +71,13 @@ describe.runIf(hasDatabase)("a studio as a file", () => {
     for (const table of ARCHIVE_TABLES)
       value(await executeUseCase(other.coach, "archive.add", { table, rows: archive[table]! }, clock));
     expect(await textOf(other.coach)).toBe(text);
+  });
+
+  it("the sample that ships comes into an empty studio and goes out equal, byte by byte", async () => {
+    const sample = readFileSync(join(import.meta.dirname, "../../docs/formats/samples/studio.json"), "utf8");
+    const { coach } = await emptied("Sample");
+    await bring(coach, read(sample));
+    expect(await textOf(coach)).toBe(sample);
   });
 
   it("is what its published JSON Schema says, which another validator reads", async () => {
