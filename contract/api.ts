@@ -340,7 +340,7 @@ export const INPUTS = {
   "imports.finish": strictObject({ importId: uuid() }),
   "imports.undo": strictObject({ importId: uuid() }),
   "imports.list": nothing,
-  "imports.unread": strictObject({ importId: uuid(), after: integer(0, 10_000_000) }),
+  "imports.unread": strictObject({ importId: uuid(), after: integer(0, 100_000_000) }),
   "calendar.show": strictObject({ clientId: nullable(uuid()) }),
   "calendar.make": strictObject({ clientId: nullable(uuid()) }),
   "calendar.remove": strictObject({ clientId: nullable(uuid()) }),

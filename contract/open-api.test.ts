@@ -33,7 +33,7 @@ describe("what other programs may ask", () => {
       type: "object",
       properties: {
         importId: { type: "string", maxLength: 36, pattern: expect.stringContaining("0-9a-f") },
-        after: { type: "integer", minimum: 0, maximum: 10_000_000 },
+        after: { type: "integer", minimum: 0, maximum: 100_000_000 },
       },
       required: ["importId", "after"],
       additionalProperties: false,

@@ -20,6 +20,8 @@ import {
 /** So many days, and rows that could not be read, are sent at once. */
 export const MOST_DAYS_AT_ONCE = 100;
 export const MOST_ROWS_AT_ONCE = 200;
+/** Rows of a workbook's second sheet are counted on from here, and so forth: no sheet has as many. */
+export const ROWS_OF_A_SHEET = 300_000;
 /** Of a row that could not be read so many cells are kept, each cut. */
 export const MOST_CELLS_KEPT = 60;
 export const LONGEST_CELL_KEPT = 300;
@@ -57,8 +59,8 @@ export const loggedDaySchema = strictObject({
 });
 
 export const unreadRowSchema = strictObject({
-  /** From 1, as a spreadsheet counts. */
-  row: integer(1, 10_000_000),
+  /** From 1, as a spreadsheet counts; of a later sheet with `ROWS_OF_A_SHEET` for each before it. */
+  row: integer(1, 100 * ROWS_OF_A_SHEET),
   cells: listOf(boundedText(LONGEST_CELL_KEPT), MOST_CELLS_KEPT),
   why: boundedText(400),
 });

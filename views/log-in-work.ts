@@ -3,7 +3,7 @@
  * itself, so that it can be worked on off the page, and answers with what a page shows.
  */
 import { catalogueIn, type StudioExercises } from "../contract/catalogue";
-import { LONGEST_CELL_KEPT, MOST_CELLS_KEPT } from "../contract/set-log";
+import { LONGEST_CELL_KEPT, MOST_CELLS_KEPT, ROWS_OF_A_SHEET } from "../contract/set-log";
 import {
   addDays,
   type Catalogue,
@@ -16,8 +16,10 @@ import {
   exerciseOrThrow,
   type FirstFigure,
   firstFigureOf,
+  firstOf,
   firstYearOf,
   foldLogName,
+  groupBy,
   guessLayout,
   type LoggedDay,
   type LoggedLift,
@@ -238,8 +240,17 @@ export class LogInWork {
       const found = readSetLog(rows, setup, (done) => tell(before + done, of));
       before += rows.length;
       const client = read.length > 1 && !setup.columns.some(({ role }) => role === "client") ? name : null;
-      for (const set of found.sets) sets.push({ ...set, client: set.client ?? client, sheet: at });
-      for (const problem of found.problems) problems.push({ ...problem, sheet: at, cells: rows[problem.row] ?? [] });
+      const problemAt = (problem: LogProblem) =>
+        problems.push({ ...problem, sheet: at, cells: rows[problem.row] ?? [] });
+      const told = new Set<number>();
+      for (const set of found.sets) {
+        if (set.date <= this.context.today) sets.push({ ...set, client: set.client ?? client, sheet: at });
+        else if (!told.has(set.row)) {
+          told.add(set.row);
+          problemAt({ row: set.row, column: null, why: `${set.date} is still to come` });
+        }
+      }
+      for (const problem of found.problems) problemAt(problem);
     }
     const counted = new Map<string, { written: string; sets: number }>();
     for (const { exercise } of sets) {
@@ -271,15 +282,7 @@ export class LogInWork {
         });
     }
     this.days = joinedDays(days);
-    const ahead = this.days.filter(({ date }) => date > this.context.today);
-    for (const day of ahead)
-      problems.push({ sheet: read[0]!, row: -1, column: null, why: `${day.date} is still to come`, cells: [] });
-    this.days = this.days.filter(({ date }) => date <= this.context.today);
-    this.unread = problems.map(({ row, why, cells }) => ({
-      row: row + 1,
-      cells: cells.slice(0, MOST_CELLS_KEPT).map((cell) => cutText(cell, LONGEST_CELL_KEPT)),
-      why: cutText(why, 400),
-    }));
+    this.unread = unreadRowsOf(problems);
     const clients = [...new Map(this.days.map((day) => [day.clientKey, day.client ?? ""]))].map(
       ([key, written]): LogClient => {
         const decided = decisions.clients[key];
@@ -365,6 +368,18 @@ function bestOf(
     return kg === null ? [] : [kg * e1rmFactor(reps + (rir ?? 0), curve)];
   });
   return kgs.length > 0 ? Math.max(...kgs) : null;
+}
+
+/** The rows that are kept with the import: each once, whatever is wrong with its cells. */
+function unreadRowsOf(problems: readonly LogProblemLine[]): UnreadRow[] {
+  const byRow = groupBy(problems, ({ sheet, row }) => sheet * ROWS_OF_A_SHEET + row + 1);
+  return [...byRow].map(([row, own]) => ({
+    row,
+    cells: firstOf(own)
+      .cells.slice(0, MOST_CELLS_KEPT)
+      .map((cell) => cutText(cell, LONGEST_CELL_KEPT)),
+    why: cutText([...new Set(own.map(({ why }) => why))].join("; "), 400),
+  }));
 }
 
 function mendedRows(rows: Table, sheet: number, mended: LogDecisions["mended"]): Table {

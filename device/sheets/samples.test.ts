@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, it } from "vitest";
+import { ROWS_OF_A_SHEET } from "@/contract";
 import { DEFAULT_SETTINGS, type NameMeaning } from "@/core";
 import { type LogDecisions, LogInWork, NO_DECISIONS } from "@/views";
 import { readSheets } from "./read-file";
@@ -80,6 +81,28 @@ it("a workbook with a sheet a client and a week a column: two things are to be d
     ["Tobias", true],
     ["Solvei Aas", true],
   ]);
+});
+
+it("rows that cannot be read are kept once each, of every sheet, and days still to come are among them", async () => {
+  const early = { ...context, today: "2026-11-20" };
+  const name = "weeks-across.xlsx";
+  const bytes = readFileSync(join(import.meta.dirname, "../../docs/formats/samples", name));
+  const log = new LogInWork(await readSheets(name, new Uint8Array(bytes)), early);
+  const { shown } = log.read(NO_DECISIONS, 0);
+  const late = { ...shown.setup, firstMonday: "2026-02-23" };
+  const preview = log.read({ ...NO_DECISIONS, setups: { 0: late, 1: late, 2: late } }, 0);
+  const kept = log.unreadToSend(0, 1_000);
+  expect(preview.until! <= early.today).toBe(true);
+  expect(new Set(kept.map(({ row }) => row)).size).toBe(kept.length);
+  expect(kept.map(({ row }) => Math.floor(row / ROWS_OF_A_SHEET))).toEqual([
+    ...Array(6).fill(0),
+    ...Array(6).fill(1),
+    ...Array(6).fill(2),
+  ]);
+  expect(kept[0]!.why).toMatch(
+    /“holiday” has no figure in it; .*2026-11-23 is still to come|2026-11-23 is still to come; “holiday”/,
+  );
+  expect(kept.every(({ row }) => row >= 1)).toBe(true);
 });
 
 it("a coach's notebook without years: whose it is and one name are to be decided, and what was no log is kept to be mended", async () => {

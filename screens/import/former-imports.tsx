@@ -1,7 +1,7 @@
 "use client";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Output } from "@/contract";
+import { type Output, ROWS_OF_A_SHEET } from "@/contract";
 import { callApi } from "@/device/api";
 import { apiQuery, useApiMutation } from "@/device/query";
 import { useDates } from "@/parts/region";
@@ -9,7 +9,7 @@ import { Button } from "@/ui/button";
 import type { ImportLine } from "@/views";
 
 const STATE_WORDS: Readonly<Record<ImportLine["state"], string>> = {
-  open: "not finished: choose the same file again, or undo it",
+  open: "not finished: bring the same file in again, finish it with what came in, or undo it",
   done: "",
   undone: "undone",
 };
@@ -41,6 +41,10 @@ function Former({ line }: { line: ImportLine }) {
     () => callApi("imports.undo", { importId: line.id }),
     () => void list.refetch(),
   );
+  const finish = useApiMutation(
+    () => callApi("imports.finish", { importId: line.id }),
+    () => void list.refetch(),
+  );
   const rows = useQuery({ ...apiQuery("imports.unread", { importId: line.id, after: 0 }), enabled: isOpen });
   const words = [
     `${line.days.toLocaleString("en")} ${line.days === 1 ? "day" : "days"}, ${line.sets.toLocaleString("en")} sets`,
@@ -55,6 +59,11 @@ function Former({ line }: { line: ImportLine }) {
       </p>
       <p>{line.state === "undone" ? "undone" : words.join(" · ")}</p>
       <p className="mt-1 flex flex-wrap items-center gap-2">
+        {line.state === "open" ? (
+          <Button disabled={finish.isPending} onClick={() => finish.mutate()}>
+            Finish it
+          </Button>
+        ) : null}
         {line.state === "undone" ? null : isSure ? (
           <>
             <Button disabled={undo.isPending} onClick={() => undo.mutate()}>
@@ -75,13 +84,13 @@ function Former({ line }: { line: ImportLine }) {
             {line.unread} {line.unread === 1 ? "row" : "rows"} not read
           </button>
         ) : null}
-        {undo.error ? <span role="alert">{undo.error.message}</span> : null}
+        {(undo.error ?? finish.error) ? <span role="alert">{(undo.error ?? finish.error)?.message}</span> : null}
       </p>
       {isOpen && rows.data ? (
         <ul className="mt-1">
           {rows.data.rows.map(({ row, cells, why }) => (
             <li key={row} className="border-t border-inset py-1">
-              <span className="text-quiet">row {row}</span> <strong>{why}</strong>{" "}
+              <span className="text-quiet">row {((row - 1) % ROWS_OF_A_SHEET) + 1}</span> <strong>{why}</strong>{" "}
               <span className="text-quiet">{cells.filter((cell) => cell !== "").join(" · ")}</span>
             </li>
           ))}

@@ -19,6 +19,15 @@ export async function setImportState(tx: Transaction, id: string, state: ImportR
   await tx.update(imports).set({ state }).where(eq(imports.id, id));
 }
 
+/** Imports of a file that were begun and not finished. */
+export async function openImportsOf(tx: Transaction, name: string): Promise<string[]> {
+  const rows = await tx
+    .select({ id: imports.id })
+    .from(imports)
+    .where(and(eq(imports.name, name), eq(imports.state, "open")));
+  return rows.map(({ id }) => id);
+}
+
 export interface ImportSums extends Record<string, unknown> {
   readonly import_id: string;
   readonly days: number;

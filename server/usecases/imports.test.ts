@@ -84,6 +84,25 @@ describe.runIf(hasDatabase)("a log that is brought in", () => {
     expect(value(await as("imports.add", part))).toEqual({ added: 0, known: 1 });
   });
 
+  it("begun, broken off and brought in again, all of it is there and counts", async () => {
+    const clientId = studio.clients[0].id;
+    const days = ["2026-09-07", "2026-09-14"].map((date) =>
+      dayOf(clientId, date, lift("hip-thrust", sets(2, 8, "90", 2))),
+    );
+    const id = newId();
+    value(await as("imports.begin", { id, name: "broken-off.csv", newClients: [] }));
+    value(await as("imports.add", { importId: id, days: days.slice(0, 1), unread: [] }));
+    expect(await bring(days, { name: "broken-off.csv" })).toMatchObject({ added: 1, known: 1 });
+    const { imports } = value(await as("imports.list", {}));
+    expect(
+      imports.filter(({ name }) => name === "broken-off.csv").map(({ state, days: count }) => [state, count]),
+    ).toEqual([
+      ["done", 1],
+      ["done", 1],
+    ]);
+    expect((await client(clientId)).lifts.find(({ lineage }) => lineage === "hip-thrust")!.exposures).toHaveLength(2);
+  });
+
   it("is undone as a whole: its days, what was counted of them, its rows, and clients who came with it", async () => {
     const clientId = studio.clients[1].id;
     const came = newId();

@@ -73,8 +73,13 @@ export const finishImport = defineUseCase(
       const row = await imports.importRow(tx, importId, true);
       if (!row) return notFound;
       if (row.state === "undone") return conflict("This log was undone meanwhile.");
-      await sumImported(tx, scope.studioId, await imports.touchedByImport(tx, importId), await studioOf(tx));
-      await imports.setImportState(tx, importId, "done");
+      // A file that was brought in again after a fault ends what was begun of it before.
+      const begun = await imports.openImportsOf(tx, row.name);
+      const studio = await studioOf(tx);
+      for (const id of new Set([importId, ...begun])) {
+        await sumImported(tx, scope.studioId, await imports.touchedByImport(tx, id), studio);
+        await imports.setImportState(tx, id, "done");
+      }
       return ok({});
     }),
   "inWorker",
