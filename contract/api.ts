@@ -611,6 +611,7 @@ export const LIMITS_SCHEMA = limits;
 /** Which clients a list shows where nothing is looked for: all who are coached now. */
 export const COACHED_CLIENTS = { search: "", group: null, coachId: null, archived: false } as const;
 export const GYM_SCHEMA = gym;
+export const HABITS_SCHEMA = habits;
 
 const KB = 1024;
 

@@ -115,6 +115,9 @@ describe.runIf(hasDatabase)("a studio as a file", () => {
     expect(await add("clients", { ...archive.clients![0], name: 5 })).toMatchObject({
       problems: [{ field: "rows[0]" }],
     });
+    expect(await add("clients", { ...archive.clients![0], days: "daily" })).toMatchObject({
+      problems: [{ field: "rows[0]" }],
+    });
     expect(await add("clients", ...archive.clients!)).toMatchObject({ kind: "ok" });
     expect(await add("sessions", session, { ...session, document: { blocks: "none" } })).toMatchObject({
       problems: [{ field: "rows[1]", message: expect.stringMatching(/^sessions, row 2: /) }],

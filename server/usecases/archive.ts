@@ -7,6 +7,7 @@ import {
   check,
   documentSchema,
   equipmentSchema,
+  HABITS_SCHEMA,
   jsonSchemaOf,
   LIMITS_SCHEMA,
   ownExerciseSchema,
@@ -107,7 +108,9 @@ const HELD: Partial<Record<ArchiveTable, (row: Record<string, unknown>) => strin
       equipmentSchema,
       attempt(() => readEquipment(equipment)),
     ),
-  clients: ({ limitList }) => faultOf(LIMITS_SCHEMA, limitList),
+  clients: ({ limitList, gymId, rounding, unit, days, goals, likes, dislikes, groups, coachId }) =>
+    faultOf(LIMITS_SCHEMA, limitList) ??
+    faultOf(HABITS_SCHEMA, { gymId, rounding, unit, days, goals, likes, dislikes, groups, coachId }),
   ownExercises: ({ definition }) => faultOf(ownExerciseSchema, definition),
   plans: ({ document }) => {
     const read = attempt(() => readPlan(document));

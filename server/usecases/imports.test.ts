@@ -148,6 +148,21 @@ describe.runIf(hasDatabase)("a log that is brought in", () => {
     expect([rest.rows.length, rest.next, rest.rows[0]]).toEqual([100, null, { ...rows[0], row: 502 }]);
   });
 
+  it("with a person who is erased go the rows that name them, and no others", async () => {
+    const other = await makeStudio("Erased");
+    const own = <K extends ApiName>(name: K, input: Input<K>) => executeUseCase(other.coach, name, input, clock);
+    const id = newId();
+    value(await own("imports.begin", { id, name: "log.csv", newClients: [] }));
+    const unread = [
+      { row: 2, cells: ["31.2.2026", "ERASED 1", "Squat"], why: "no date" },
+      { row: 3, cells: ["31.2.2026", "Erased 2", "Squat"], why: "no date" },
+    ];
+    value(await own("imports.add", { importId: id, days: [], unread }));
+    const [{ id: clientId, scope }] = other.clients;
+    value(await executeUseCase(scope, "clients.erase", { clientId }, clock));
+    expect(value(await own("imports.unread", { importId: id, after: 0 })).rows.map(({ row }) => row)).toEqual([3]);
+  });
+
   it("refuses what cannot have been trained, and whom this studio does not know", async () => {
     const id = newId();
     const add = (day: Day) => as("imports.add", { importId: id, days: [day], unread: [] });
