@@ -7,7 +7,7 @@ import { closeDatabase } from "../server/db";
 import { stopListening } from "../server/db/changes";
 import { startProjecting } from "../server/jobs/projecting";
 import { startTelling } from "../server/jobs/webhooks";
-import { startWorkers, stopWorkers } from "../server/workers";
+import { startWorkers } from "../server/workers";
 import { builtScripts, contentPolicy, newNonce, STRICT_TRANSPORT } from "./headers";
 import { ROOT } from "./system";
 
@@ -69,7 +69,7 @@ export async function serve(port: number, host: string, { dev = false } = {}): P
   });
   const projecting = startProjecting();
   const telling = startTelling();
-  startWorkers();
+  const threads = startWorkers();
   return {
     url: `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`,
     stop: async () => {
@@ -77,7 +77,7 @@ export async function serve(port: number, host: string, { dev = false } = {}): P
       server.closeAllConnections();
       await new Promise((done) => server.close(done));
       await app.close();
-      await stopWorkers();
+      await threads.stop();
       await closeDatabase();
     },
   };

@@ -69,9 +69,18 @@ export async function runInWorker<T>(task: Task): Promise<Outcome<T>> {
   return result.outcome as Outcome<T>;
 }
 
-/** Starts a thread before it is asked for: it takes seconds to read the program. */
-export function startWorkers(): void {
-  workers();
+/** A server that has stood for so long is there to stay. */
+const WARM_AFTER_MS = 20_000;
+
+/** Starts a thread before it is asked for, which takes seconds to read the program; not while the server itself starts. Ended by `stop`. */
+export function startWorkers(): { readonly stop: () => Promise<void> } {
+  const timer = setTimeout(() => workers(), WARM_AFTER_MS).unref();
+  return {
+    stop: () => {
+      clearTimeout(timer);
+      return stopWorkers();
+    },
+  };
 }
 
 /** Ends the threads once what they run is done. */
