@@ -36,7 +36,7 @@ export function TemplatePicker({
   children,
 }: {
   store: Store;
-  /** The studio's, by which a file's exercises are found. */
+  /** The studio's exercises, by which those named in a template file are found. */
   exercises: StudioExercises;
   /** What is said where nothing is kept. */
   none: string;

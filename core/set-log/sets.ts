@@ -37,7 +37,7 @@ const MOST_USUAL_SETS = 12;
 
 const failed = (why: string): SetsRead => ({ ok: false, why });
 
-/** The cell with one way of writing each sign. */
+/** The cell in lower case, with one spelling of the multiplication sign, of dashes and of the words for sets and reps. */
 const plain = (text: string): string =>
   text
     .toLowerCase()

@@ -58,6 +58,7 @@ export function ImportScreen({
       {preview && inWork ? (
         <div className="grid gap-x-6 gap-y-6 px-4 py-4 lg:grid-cols-[minmax(0,1fr)_360px]">
           <div className="flex min-w-0 flex-col gap-6">
+            {log.problem ? <Notice kind="warn">{log.problem}</Notice> : null}
             <Columns log={log} preview={preview} />
             <Problems log={log} preview={preview} />
           </div>

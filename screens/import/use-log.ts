@@ -32,7 +32,7 @@ function idOfNew({ newClients }: ReturnType<typeof newRun>, key: string): string
   return id;
 }
 
-/** A log on its way in: read by a worker as decided, then sent part by part. */
+/** The state of an import: a worker reads the spreadsheet as decided, then its days are sent to the server part by part. */
 export function useLog(context: LogContext) {
   const worker = useRef<Worker | null>(null);
   const [inWork, setInWork] = useState<InWork | null>(null);

@@ -11,11 +11,11 @@ import {
 } from "../../views";
 import { inStudio, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { planOf, readStored } from "./documents";
+import { readStored } from "./documents";
 import { plannedBetween } from "./planned";
 import { SharedReading, sessionContext } from "./session";
 import { type StudioContext, studioOf, todayOf } from "./studio";
-import { weeksViewOf } from "./weeks-view";
+import { readPlans, weeksViewOf } from "./weeks-view";
 
 const DAYS_AHEAD = 27;
 const DRAFTS_AT_ONCE = 100;
@@ -73,11 +73,7 @@ async function viewsOf(
 ): Promise<WeeksView[]> {
   const client = await db.clientRow(tx, clientId);
   if (!client) return [];
-  const plans = (await db.plansOfClient(tx, clientId)).map((row) => ({
-    id: row.id,
-    revision: row.revision,
-    document: planOf(row),
-  }));
+  const plans = await readPlans(tx, clientId);
   const views: WeeksView[] = [];
   for (const planId of new Set(waiting.flatMap(({ place }) => place?.planId ?? [])))
     views.push(await weeksViewOf(tx, { client, clients: [], plans, planId, studio, today }));

@@ -4,7 +4,7 @@ import { lineagesIn, type PlanDocument, sameValue, sessionOfWeek } from "../../c
 import type { ClientName, PlanSession, WeeksView } from "../../views";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
-import { readStored } from "./documents";
+import { planOf, readStored } from "./documents";
 import { bodyMassKgOn, knownLifts, liftsOf } from "./record";
 import type { StudioContext } from "./studio";
 
@@ -17,6 +17,12 @@ interface Asked {
   readonly planId: string | null;
   readonly studio: StudioContext;
   readonly today: string;
+}
+
+/** A client's plans as this build reads them, the oldest first. */
+export async function readPlans(tx: Transaction, clientId: string): Promise<Asked["plans"]> {
+  const rows = await db.plansOfClient(tx, clientId);
+  return rows.map((row) => ({ id: row.id, revision: row.revision, document: planOf(row) }));
 }
 
 export async function weeksViewOf(

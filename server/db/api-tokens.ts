@@ -13,7 +13,7 @@ interface FoundToken extends Record<string, unknown> {
   readonly duty: Duty;
 }
 
-/** Whom a token stands for; null: it ended, was removed, or never was. Asked before there is a scope (`withAccounts`). */
+/** The member for whom an API token acts, and its access; null: it expired, was removed, or never was. Needs no scope (`withAccounts`). */
 export async function tokenBy(tx: Transaction, secretHash: string): Promise<FoundToken | null> {
   const { rows } = await tx.execute<FoundToken>(sql`select * from yarvex_api_token(${secretHash})`);
   return rows[0] ?? null;

@@ -601,7 +601,7 @@ export const apiRequests = pgTable(
     tokenId: uuid("token_id").notNull(),
     key: text("key").notNull(),
     requestHash: text("request_hash").notNull(),
-    /** Null while it is being answered. */
+    /** The HTTP status of the first answer; null while the request is still being answered. */
     status: integer("status"),
     body: jsonb("body").$type<unknown>(),
     createdAt,

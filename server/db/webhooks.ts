@@ -4,7 +4,7 @@ import type { HookEvent } from "../../views";
 import type { Transaction } from ".";
 import { webhookDeliveries, webhooks } from "./schema";
 
-/** Sets going what the studio's programs are told of an event; nothing where none asked for it. */
+/** Queues a delivery to each webhook of the studio that asked for the event; none where no webhook did. */
 export async function enqueueHooks(
   tx: Transaction,
   event: HookEvent,

@@ -1,4 +1,4 @@
-/** Calendars that are followed by their address, without signing in, and a session's own file. */
+/** iCalendar feeds, which a calendar program reads by a secret address without signing in, and one session as an .ics file. */
 import { addDays, dateIn } from "../../core";
 import { hashOfSecret, newSecret } from "../auth/secret";
 import { type CalendarLine, calendarText } from "../context/calendar";
@@ -76,7 +76,7 @@ export async function readCalendar(secret: string, nowMs: number): Promise<strin
   });
 }
 
-/** One session as a file for a calendar; null: it is not in scope. */
+/** One session as the text of an iCalendar (.ics) file; null: it is not in scope. */
 export async function readSessionFile(scope: Scope, sessionId: string, nowMs: number): Promise<string | null> {
   return inStudio(scope, async (tx) => {
     const row = await db.sessionRow(tx, sessionId);

@@ -34,7 +34,7 @@ export const beginImport = defineUseCase("imports.begin", ["coach"], (scope, { i
   }),
 );
 
-/** Days of the log, each kept once, and rows that could not be read. */
+/** Adds days of the log to an import, each stored once however often it is sent, and the rows that could not be read. */
 export const addToImport = defineUseCase(
   "imports.add",
   ["coach"],

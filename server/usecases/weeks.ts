@@ -1,9 +1,8 @@
 /** The weeks of a client: the plan with the log, the gyms and the settings that it is computed by. */
 import type { Output } from "../../contract";
 import { addDays, dateIn, planWeeks } from "../../core";
-import { planOf } from "../context/documents";
 import { studioOf } from "../context/studio";
-import { weeksViewOf } from "../context/weeks-view";
+import { readPlans, weeksViewOf } from "../context/weeks-view";
 import * as db from "../db/queries";
 import { answerIn, defineUseCase, notFound, ok } from "./kit";
 
@@ -19,11 +18,7 @@ export const showWeeks = defineUseCase("weeks.show", ["coach"], (scope, { client
     if (!client) return notFound;
     const studio = await studioOf(tx);
     const today = dateIn(studio.region.timeZone, nowMs);
-    const plans = (await db.plansOfClient(tx, id)).map((row) => ({
-      id: row.id,
-      revision: row.revision,
-      document: planOf(row),
-    }));
+    const plans = await readPlans(tx, id);
     const holds = ({ document }: (typeof plans)[number]) =>
       document.startDate <= today && today < addDays(document.startDate, 7 * planWeeks(document));
     const plan = plans.find((one) => one.id === planId) ?? plans.findLast(holds) ?? plans.at(-1) ?? null;

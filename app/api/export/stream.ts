@@ -2,6 +2,9 @@ import { scopeOf } from "@/server/auth";
 import type { Scope } from "@/server/db";
 import { logFault } from "@/server/log";
 
+/** An id in an address. */
+export const isId = (text: string): boolean => /^[0-9a-f-]{36}$/i.test(text);
+
 interface Streamed {
   /** The file's name, without what a header could not hold. */
   readonly name: string;

@@ -1,13 +1,14 @@
 import { scopeOf } from "@/server/auth";
 import { serverNowMs } from "@/server/clock";
 import { readSessionFile } from "@/server/usecases/calendar";
+import { isId } from "../stream";
 
-/** One session as a file for a calendar. */
+/** One session as an iCalendar (.ics) file. */
 export async function GET(request: Request): Promise<Response> {
   const scope = await scopeOf(request.headers);
   if (!scope) return new Response("Sign in again.", { status: 401 });
   const sessionId = new URL(request.url).searchParams.get("s") ?? "";
-  const text = /^[0-9a-f-]{36}$/i.test(sessionId) ? await readSessionFile(scope, sessionId, serverNowMs()) : null;
+  const text = isId(sessionId) ? await readSessionFile(scope, sessionId, serverNowMs()) : null;
   if (text === null) return new Response("Not found.", { status: 404 });
   return new Response(text, {
     headers: {
