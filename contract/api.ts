@@ -229,6 +229,10 @@ export const INPUTS = {
   /** What somebody who coaches here may do; and that they do not coach here any more. */
   "team.setDuty": strictObject({ memberId: uuid(), duty: oneOfTexts("owner", "coach", "assistant") }),
   "team.remove": strictObject({ memberId: uuid() }),
+  /** One's own place in the studio, and one's account. */
+  "team.leave": strictObject({ password: nonEmptyString(200) }),
+  /** Everything of the studio, with everybody's account; its name is typed so that nobody closes it by accident. */
+  "studio.close": strictObject({ name: nonEmptyString(120), password: nonEmptyString(200) }),
   "invitations.withdraw": strictObject({ invitationId: uuid() }),
   "clients.setUnit": strictObject({ clientId: uuid(), unit: oneOfTexts("kg", "lb") }),
   "clients.erase": strictObject({ clientId: uuid() }),
@@ -425,6 +429,8 @@ interface Outputs {
   "account.show": {
     readonly name: string;
     readonly email: string;
+    /** Whether a code of an authenticator app is asked for as well as the password. */
+    readonly asksForCode: boolean;
     readonly devices: readonly Device[];
     /** Of a coach: who else is in the studio; null: a client's own account. */
     readonly team: {
@@ -474,6 +480,8 @@ interface Outputs {
   "invitations.create": { readonly link: string | null };
   "team.setDuty": Nothing;
   "team.remove": Nothing;
+  "team.leave": Nothing;
+  "studio.close": Nothing;
   "invitations.withdraw": Nothing;
   "clients.setUnit": Nothing;
   "clients.erase": Nothing;

@@ -4,7 +4,7 @@ import { jsonSchemaOf } from "./json-schema";
 import type { Schema } from "./schema";
 
 /** Of people and their devices: no program's. */
-const NOT_FOR_PROGRAMS = /^(account|archive|frame|hooks|me|floor|tokens|viewer)\./;
+const NOT_FOR_PROGRAMS = /^((account|archive|frame|hooks|me|floor|tokens|viewer)\.|studio\.close|team\.leave)/;
 /** By its last word a use case only reads. */
 const READING = /\.(show|list|find|latest|names|before|read|coming|try|next|unread)$/;
 

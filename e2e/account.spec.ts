@@ -1,6 +1,7 @@
 /** One's own account: the password, the devices, and a password that was forgotten. */
 
 import { secretTo } from "../server/testing/emails";
+import { totpOf } from "../server/testing/totp";
 import { alive, expectAccessible, foundStudio } from "./helpers";
 import { type Browser, expect, newContext, type Page, test } from "./test";
 
@@ -55,4 +56,54 @@ test("a device is signed out from another, a password is changed, and one that w
   await page.waitForURL(/sign-in/);
   const again = await signInElsewhere(browser, email, "a-third-long-one");
   await expect(again.getByRole("heading", { name: "Today", exact: true })).toBeVisible();
+});
+
+test("two-step sign-in is set up with an app, asked for on a new device, and the studio is closed in the end", async ({
+  page,
+  browser,
+}) => {
+  const email = `una${Date.now()}@wharf.example`;
+  await foundStudio(page, { studio: "The slipway", name: "Una Harbour", email, password: "a-long-password" });
+  await page.getByRole("link", { name: /^Your account/ }).click();
+  const twoStep = page.getByRole("region", { name: "Two-step sign-in" });
+  await twoStep.getByLabel("Your password").fill("not-the-password");
+  await twoStep.getByRole("button", { name: "Set it up" }).click();
+  await expect(twoStep.getByText("This is not the password you have now.")).toBeVisible();
+  await twoStep.getByLabel("Your password").fill("a-long-password");
+  await twoStep.getByRole("button", { name: "Set it up" }).click();
+  const secret = await twoStep.locator("code").first().innerText();
+  const codes = twoStep.getByRole("list", { name: "Codes for a lost phone" }).getByRole("listitem");
+  await expect(codes).toHaveCount(10);
+  const kept = (await codes.first().innerText()).trim();
+  await expectAccessible(page);
+  // The server's clock stands; the library's does not.
+  const code = () => totpOf(`otpauth://totp/x?secret=${secret.replaceAll(" ", "")}`, Date.now());
+  await twoStep.getByLabel("The code that the app shows").fill(code());
+  await twoStep.getByRole("button", { name: "Turn it on" }).click();
+  await expect(twoStep.getByText(/^On: a new device asks/)).toBeVisible();
+
+  const other = await signInElsewhere(browser, email, "a-long-password");
+  const asked = other.getByLabel("The code that your authenticator app shows");
+  await asked.fill("not a code");
+  await other.getByRole("button", { name: "Sign in", exact: true }).click();
+  await expect(other.getByText("This code is not right, or was used.")).toBeVisible();
+  await asked.fill(kept);
+  await other.getByRole("button", { name: "Sign in", exact: true }).click();
+  await expect(other.getByRole("heading", { name: "Today", exact: true })).toBeVisible();
+
+  // The founder is the only owner: there is nothing to leave, only a studio to close.
+  await expect(page.getByRole("heading", { name: "Leave this studio" })).toHaveCount(0);
+  const closing = page.getByRole("region", { name: "Close this studio" });
+  await closing.getByRole("button", { name: "Close this studio" }).click();
+  await expect(closing.getByRole("link", { name: "Save everything as a file" })).toHaveAttribute("download", "");
+  await closing.getByLabel("The studio’s name, to be sure").fill("The slip");
+  await closing.getByLabel("Your password").fill("a-long-password");
+  await closing.getByRole("button", { name: "Close it for good" }).click();
+  await expect(closing.getByText("Type the studio's name as it stands here: The slipway")).toBeVisible();
+  await expect(closing.getByLabel("Your password")).toHaveValue("a-long-password");
+  await closing.getByLabel("The studio’s name, to be sure").fill("The slipway");
+  await closing.getByRole("button", { name: "Close it for good" }).click();
+  await page.waitForURL(/sign-in/);
+  await other.goto("/clients");
+  await other.waitForURL(/sign-in/);
 });

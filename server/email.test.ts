@@ -2,7 +2,7 @@ import type { AddressInfo } from "node:net";
 import { type ParsedMail, simpleParser } from "mailparser";
 import { SMTPServer } from "smtp-server";
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
-import { deleteEmailsTo, sendEmail } from "./email";
+import { deleteOutboxFiles, sendEmail } from "./email";
 import { emailsTo, ownOutbox } from "./testing/emails";
 
 const MESSAGE = {
@@ -89,7 +89,7 @@ describe("emails without a mail server", () => {
     ownOutbox();
     expect(await sendEmail({ ...MESSAGE, to: "a@boathouse.example" })).toBeNull();
     expect(await sendEmail({ ...MESSAGE, to: "b@boathouse.example" })).toBeNull();
-    deleteEmailsTo("a@boathouse.example");
+    deleteOutboxFiles(["a@boathouse.example"]);
     expect((await emailsTo()).map(({ to, subject }) => [to, subject])).toEqual([
       ["b@boathouse.example", MESSAGE.subject],
     ]);

@@ -18,13 +18,15 @@ export const outboxLocation = (): string => relative(process.cwd(), outboxFolder
 /** Whether emails leave this machine by themselves. */
 export const sendsBySmtp = (): boolean => Boolean(process.env.YARVEX_SMTP_URL);
 
-/** Part of a file's name, by which a person's messages are found again without their address in it. */
-export const markOf = (address: string): string => createHash("sha256").update(address).digest("hex").slice(0, 16);
+/** Part of a file's name, by which what is about a person is found again without their address or id in it. */
+export const markOf = (about: string): string => createHash("sha256").update(about).digest("hex").slice(0, 16);
 
 interface Message {
   readonly to: string;
   readonly subject: string;
   readonly text: string;
+  /** Ids of whom and what it is about, with whom its file goes. */
+  readonly about?: readonly string[];
 }
 
 const toFile = createTransport({ streamTransport: true, buffer: true, newline: "windows" });
@@ -33,12 +35,16 @@ const toFile = createTransport({ streamTransport: true, buffer: true, newline: "
 const PATIENCE = { connectionTimeout: 8_000, greetingTimeout: 8_000, socketTimeout: 15_000 } as const;
 
 /** Sends a message; what went wrong is written to the log without the address, and answered; null: it went. */
-export async function sendEmail(message: Message): Promise<EmailProblem | null> {
+export async function sendEmail({ about = [], ...message }: Message): Promise<EmailProblem | null> {
   const mail = { from: process.env.YARVEX_MAIL_FROM ?? "Yarvex <no-reply@localhost>", ...message };
   try {
     const url = process.env.YARVEX_SMTP_URL;
     if (url) await createTransport({ url, ...PATIENCE }).sendMail(mail);
-    else await writeEmail(message.to, (await toFile.sendMail(mail)).message as Buffer);
+    else {
+      const { message: content } = await toFile.sendMail(mail);
+      const start = `${Date.now()}-${randomBytes(3).toString("hex")}`;
+      writeToOutbox({ start, about: [message.to, ...about], kind: "eml" }, content as Buffer);
+    }
     return null;
   } catch (error) {
     const {
@@ -52,20 +58,28 @@ export async function sendEmail(message: Message): Promise<EmailProblem | null> 
   }
 }
 
-async function writeEmail(to: string, content: Buffer): Promise<void> {
+interface OutboxFile {
+  readonly start: string;
+  readonly about: readonly string[];
+  readonly kind: string;
+}
+
+/** Writes a file that only the owner reads; its name holds marks of what it is about. */
+export function writeToOutbox({ start, about, kind }: OutboxFile, content: string | Buffer): void {
   mkdirSync(outboxFolder(), { recursive: true, mode: 0o700 });
-  const name = `${Date.now()}-${randomBytes(3).toString("hex")}-${markOf(to)}.eml`;
+  const name = `${[start, ...about.map(markOf)].join("-")}.${kind}`;
   writeFileSync(join(outboxFolder(), name), content, { mode: 0o600 });
 }
 
-/** Takes away what was written to an address. */
-export function deleteEmailsTo(address: string): void {
+/** Takes away what was written to any of these addresses, or about any of these ids. */
+export function deleteOutboxFiles(about: readonly string[]): void {
   let names: string[] = [];
   try {
     names = readdirSync(outboxFolder());
   } catch {
     return;
   }
+  const marks = about.map(markOf);
   for (const name of names)
-    if (name.endsWith(`-${markOf(address)}.eml`)) rmSync(join(outboxFolder(), name), { force: true });
+    if (marks.some((mark) => name.includes(`-${mark}`))) rmSync(join(outboxFolder(), name), { force: true });
 }

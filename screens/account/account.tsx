@@ -18,8 +18,10 @@ import { Select } from "@/ui/select";
 import type { Duty } from "@/views";
 import { newPasswordField } from "./frame";
 import { Hooks } from "./hooks";
+import { Closing, Leaving } from "./leaving";
 import { Programs } from "./programs";
 import { StudioRegion } from "./region";
+import { TwoStep } from "./two-step";
 
 /** One's own account: the password, and the devices on which it is open. */
 export function Account({
@@ -30,6 +32,7 @@ export function Account({
   /** Who else coaches here; a client is not shown that. */
   home: { href: string; name: string };
 }) {
+  const isOwner = view.team?.coaches.some(({ isMe, duty }) => isMe && duty === "owner") ?? false;
   return (
     <main>
       <PageHeader
@@ -43,18 +46,21 @@ export function Account({
       />
       <div className="flex max-w-2xl flex-col gap-8 p-4">
         <Password />
+        {view.team ? <TwoStep isOn={view.asksForCode} /> : null}
         <Devices view={view} />
         {view.team ? (
           <>
             <OwnCalendar />
             <Coaches team={view.team} />
             <StudioRegion />
-            {view.team.coaches.some(({ isMe, duty }) => isMe && duty === "owner") ? (
+            {isOwner ? (
               <>
                 <Programs />
                 <Hooks />
               </>
             ) : null}
+            {isOwner && view.team.coaches.filter(({ duty }) => duty === "owner").length === 1 ? null : <Leaving />}
+            {isOwner ? <Closing /> : null}
           </>
         ) : null}
       </div>

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import * as yup from "yup";
 import { entryAt, GENERAL_NOTICE } from "@/core";
-import { replySentence, send } from "@/device/api";
+import { problemOf, replySentence, send } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { emailField, Form, type FormProblem, useCheckedForm } from "@/ui/form";
@@ -29,17 +29,20 @@ const SCHEMA = yup.object({ email: emailField(), password: yup.string().required
 export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; founding: StudioSetup }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [isEntering, setEntering] = useState(false);
+  const [isAskingForCode, setAskingForCode] = useState(false);
   const [isFounding, setFounding] = useState(!founding.byEmail);
 
   /** Signs in. It stays busy until the first page is there, so that nothing is pressed twice; a refusal ends that. */
   async function enter({ email, password }: { email: string; password: string }): Promise<FormProblem | null> {
     setEntering(true);
-    const reply = await send("/api/sign-in", { email, password });
-    if (reply.kind === "ok") {
+    const reply = await send<{ asksForCode: boolean }>("/api/sign-in", { email, password });
+    if (reply.kind === "ok" && !reply.value.asksForCode) {
       window.location.assign("/");
       return null;
     }
     setEntering(false);
+    setAskingForCode(reply.kind === "ok");
+    if (reply.kind === "ok") return null;
     setProblem(replySentence(reply));
     return { field: "", message: replySentence(reply) };
   }
@@ -59,7 +62,9 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
             <p className="text-quiet">Sessions written, timed, run and carried on to next week.</p>
           </div>
         </header>
-        {isFounding ? (
+        {isAskingForCode ? (
+          <CodeForm onBack={() => setAskingForCode(false)} />
+        ) : isFounding ? (
           <div className="flex flex-col gap-3">
             <h2 className="text-lg font-bold">Set up your studio</h2>
             {founding.byEmail ? (
@@ -107,6 +112,49 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
         <p className="border-t border-line pt-4 text-quiet">{GENERAL_NOTICE}</p>
       </section>
     </main>
+  );
+}
+
+const CODE = yup.object({
+  code: yup.string().required("The six figures that the app shows."),
+  trustDevice: yup.boolean().required(),
+});
+
+/** The second step: the code of the authenticator app. */
+function CodeForm({ onBack }: { onBack: () => void }) {
+  const form = useCheckedForm({
+    schema: CODE,
+    typed: { code: "", trustDevice: false },
+    send: async (typed) => {
+      const reply = await send("/api/sign-in/code", typed);
+      if (reply.kind !== "ok") return problemOf(reply);
+      window.location.assign("/");
+      return null;
+    },
+  });
+  const { error: _never, ...trust } = form.field("trustDevice");
+  return (
+    <Form form={form} className="flex flex-col gap-3">
+      <TextField
+        label="The code that your authenticator app shows"
+        hint="Without your phone: one of the codes that you kept."
+        autoComplete="one-time-code"
+        autoFocus
+        {...form.field("code")}
+      />
+      <label className="flex items-center gap-2">
+        <input type="checkbox" {...trust} /> Do not ask on this device for 30 days
+      </label>
+      {form.message ? <Notice kind="warn">{form.message}</Notice> : null}
+      <div className="flex gap-2">
+        <Button type="submit" kind="main" disabled={form.isBusy}>
+          Sign in
+        </Button>
+        <Button kind="quiet" onClick={onBack}>
+          Back
+        </Button>
+      </div>
+    </Form>
   );
 }
 

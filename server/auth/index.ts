@@ -3,14 +3,15 @@
  * routes are not mounted; every try passes the limits here first.
  */
 import { createHmac, timingSafeEqual } from "node:crypto";
-import { betterAuth } from "better-auth";
 import { hashPassword, verifyPassword } from "better-auth/crypto";
-import { cutText, identityCache } from "../../core";
-import { accountsAdapter, accountsDatabase, askAccounts, isBusy, newId, type Transaction, withAccounts } from "../db";
+import { cutText } from "../../core";
+import { askAccounts, isBusy, type Transaction, withAccounts } from "../db";
 import {
+  type AttemptCount,
   deleteSession,
   endSessions,
   forgetTries,
+  hasTwoFactor,
   insertAccount,
   type Member,
   memberOfSession,
@@ -23,11 +24,12 @@ import {
   studioSetupPurpose,
   takeSecret,
   userByAddress,
+  withdrawAttempt,
 } from "../db/accounts";
 import { markOf, sendEmail } from "../email";
+import { auth } from "./library";
 import { hashOfSecret, newSecret } from "./secret";
 
-const SESSION_DAYS = 30;
 const KNOWN_DAYS = 365;
 const WINDOW_MINUTES = 15;
 /** Tries for an account from one address before each has to wait. */
@@ -43,35 +45,10 @@ const MOST_EMAILS = 5;
 export const waitAfter = (tries: number): number =>
   tries < FREE_TRIES ? 0 : Math.min(MOST_WAIT_SECONDS, 5 * 2 ** (tries - FREE_TRIES));
 
-function makeAuth() {
-  const secret = process.env.YARVEX_SECRET;
-  if (!secret || secret.length < 32)
-    throw new Error("YARVEX_SECRET is not set: start Yarvex with ./yarvex, or set 32 characters or more.");
-  const baseURL = process.env.YARVEX_URL ?? "http://127.0.0.1:3000";
-  return betterAuth({
-    database: accountsAdapter(),
-    secret,
-    baseURL,
-    telemetry: { enabled: false },
-    logger: { level: "error" },
-    emailAndPassword: { enabled: true, minPasswordLength: 10, maxPasswordLength: 200, autoSignIn: false },
-    session: { expiresIn: SESSION_DAYS * 86_400, updateAge: 86_400 },
-    rateLimit: { enabled: false },
-    advanced: {
-      cookiePrefix: "yarvex",
-      useSecureCookies: baseURL.startsWith("https:"),
-      defaultCookieAttributes: { httpOnly: true, sameSite: "lax" },
-      database: { generateId: () => newId() },
-    },
-  });
-}
-
-/** One for each database: a process that goes over to another one signs in there. */
-const authOf = identityCache<ReturnType<typeof makeAuth>>();
-const auth = () => authOf(accountsDatabase(), [], makeAuth);
-
 export type SignIn =
   | { readonly kind: "in"; readonly headers: Headers }
+  /** The password is right, and a code is asked for as well; the cookies say whose. */
+  | { readonly kind: "code"; readonly headers: Headers }
   | { readonly kind: "wrong" }
   | { readonly kind: "tooMany"; readonly seconds: number };
 
@@ -85,27 +62,64 @@ const knownMark = (account: string): string =>
 const isKnown = (headers: Headers, account: string): boolean =>
   (headers.get("cookie") ?? "").split(/;\s*/).includes(`yarvex.known=${knownMark(account)}`);
 
-/** One try at signing in. Counted before the password is looked at, so that parallel tries count too. */
+/**
+ * One try at signing in. Counted before the password is looked at, so that parallel tries count too; one that is refused
+ * unread is not counted, so that whoever tries on and on keeps nobody out but themselves.
+ */
 export async function signIn(email: string, password: string, address: string, headers: Headers): Promise<SignIn> {
   const account = cutText(addressOf(email), 200);
   const tries = await askAccounts((tx) => recordAttempt(tx, account, address, WINDOW_MINUTES));
-  // Counted for account and address together: nobody is kept out by what others try elsewhere.
-  const wait = waitAfter(tries.here) - tries.sinceSeconds;
-  if (wait > 0) return { kind: "tooMany", seconds: Math.ceil(wait) };
-  const isTried = tries.account > ACCOUNT_LIMIT || tries.address > ADDRESS_LIMIT;
-  if (isTried && !isKnown(headers, account)) return { kind: "tooMany", seconds: WINDOW_MINUTES * 60 };
+  const wait = await waitFor(account, tries, headers);
+  if (wait > 0) {
+    await askAccounts((tx) => withdrawAttempt(tx, tries.id));
+    return { kind: "tooMany", seconds: Math.ceil(wait) };
+  }
   try {
     const answer = await auth().api.signInEmail({ body: { email: account, password }, headers, asResponse: true });
     if (!answer.ok) return { kind: "wrong" };
     await withAccounts((tx) => forgetTries(tx, account, address));
-    const known = `yarvex.known=${knownMark(account)}; Path=/; Max-Age=${KNOWN_DAYS * 86_400}; HttpOnly; SameSite=Lax${isSecure() ? "; Secure" : ""}`;
-    const cookies = new Headers(answer.headers);
-    cookies.append("set-cookie", known);
-    return { kind: "in", headers: cookies };
+    const isHalfWay = "twoFactorRedirect" in ((await answer.json()) as object);
+    return isHalfWay
+      ? { kind: "code", headers: answer.headers }
+      : { kind: "in", headers: withKnownMark(answer.headers, account) };
   } catch (error) {
     if (isBusy(error)) throw error;
     return { kind: "wrong" };
   }
+}
+
+/** Seconds until a try may be made; 0: at once. */
+async function waitFor(account: string, tries: AttemptCount, headers: Headers): Promise<number> {
+  // Counted for account and address together: nobody is kept out by what others try elsewhere.
+  const wait = waitAfter(tries.here) - tries.sinceSeconds;
+  if (wait > 0) return wait;
+  if (tries.address > ADDRESS_LIMIT && !isKnown(headers, account)) return WINDOW_MINUTES * 60;
+  if (tries.account <= ACCOUNT_LIMIT || isKnown(headers, account)) return 0;
+  // A password that is guessed opens nothing where a code is asked for as well: its owner need not wait.
+  return (await askAccounts((tx) => hasTwoFactor(tx, account))) ? 0 : WINDOW_MINUTES * 60;
+}
+
+/** The cookies of a sign-in, with the mark by which the device is known from then on. */
+function withKnownMark(headers: Headers, account: string): Headers {
+  const cookies = new Headers(headers);
+  cookies.append(
+    "set-cookie",
+    `yarvex.known=${knownMark(account)}; Path=/; Max-Age=${KNOWN_DAYS * 86_400}; HttpOnly; SameSite=Lax${isSecure() ? "; Secure" : ""}`,
+  );
+  return cookies;
+}
+
+/** The second step: the code of the authenticator app, or one of the codes kept for a lost phone, each of which opens once. */
+export async function signInByCode(code: string, trustDevice: boolean, headers: Headers): Promise<SignIn | null> {
+  const typed = code.replace(/\s/g, "");
+  const body = { code: typed, trustDevice };
+  const asked = { body, headers, asResponse: true } as const;
+  const answer = /^\d{6}$/.test(typed) ? await auth().api.verifyTOTP(asked) : await auth().api.verifyBackupCode(asked);
+  const said = (await answer.json()) as { readonly code?: string; readonly user?: { readonly email: string } };
+  if (answer.ok && said.user) return { kind: "in", headers: withKnownMark(answer.headers, said.user.email) };
+  if (said.code === "ACCOUNT_TEMPORARILY_LOCKED") return { kind: "tooMany", seconds: WINDOW_MINUTES * 60 };
+  // Whoever typed five wrong codes, or waited ten minutes, begins with the password again.
+  return said.code === "INVALID_CODE" || said.code === "INVALID_BACKUP_CODE" ? { kind: "wrong" } : null;
 }
 
 /** Whether an address may found a studio, or ask for a new password, once more; counted like signing in. */
@@ -178,6 +192,8 @@ const addressIn = (purpose: string | null): string | null =>
 
 /** Sets a new password by the secret that was sent, once, and signs the account out everywhere. */
 export async function resetPassword(secret: string, password: string): Promise<boolean> {
+  // Hashing takes its time: not for a secret that was made up.
+  if ((await askAccounts((tx) => readSecret(tx, hashOfSecret(secret)))) === null) return false;
   const passwordHash = await hashPassword(password);
   return withAccounts(async (tx) => {
     const purpose = await takeSecret(tx, hashOfSecret(secret));

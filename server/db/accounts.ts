@@ -44,7 +44,9 @@ interface MemberRow extends Record<string, unknown> {
   readonly session?: string;
 }
 
-interface AttemptCount {
+export interface AttemptCount {
+  /** The try itself, by which it can be taken back. */
+  readonly id: number;
   /** For this account from this address: how many before this one, and seconds since the last of them. */
   readonly here: number;
   readonly sinceSeconds: number;
@@ -75,11 +77,23 @@ export async function recordAttempt(
     where (account = ${account} or address = ${address}) and at > now() - make_interval(mins => ${minutes})`);
   const [found] = rows;
   return {
+    id: mine!.id,
     here: found!.here,
     sinceSeconds: found!.since ?? Number.POSITIVE_INFINITY,
     account: found!.account,
     address: found!.address,
   };
+}
+
+/** Takes a try back that was refused unread: it counts for nobody. */
+export async function withdrawAttempt(tx: Transaction, id: number): Promise<void> {
+  await tx.delete(signInAttempts).where(eq(signInAttempts.id, id));
+}
+
+/** Whether an account asks for a code as well as its password. */
+export async function hasTwoFactor(tx: Transaction, email: string): Promise<boolean> {
+  const [row] = await tx.select({ is: user.twoFactorEnabled }).from(user).where(eq(user.email, email)).limit(1);
+  return row?.is ?? false;
 }
 
 /** Somebody got in: what was tried for the account from this address is forgotten. */
@@ -162,7 +176,13 @@ export async function calendarFeedBy(tx: Transaction, secretHash: string): Promi
 
 export async function accountOf(tx: Transaction, userId: string) {
   const [row] = await tx
-    .select({ id: user.id, name: user.name, email: user.email, passwordHash: account.password })
+    .select({
+      id: user.id,
+      name: user.name,
+      email: user.email,
+      passwordHash: account.password,
+      asksForCode: user.twoFactorEnabled,
+    })
     .from(user)
     .innerJoin(account, and(eq(account.userId, user.id), eq(account.providerId, "credential")))
     .where(eq(user.id, userId))

@@ -232,7 +232,13 @@ export async function asOwner<T>(work: (tx: Transaction) => Promise<T>): Promise
 export const accountsAdapter = () =>
   drizzleAdapter(accountsDatabase(), {
     provider: "pg",
-    schema: { user: schema.user, session: schema.session, account: schema.account, verification: schema.verification },
+    schema: {
+      user: schema.user,
+      session: schema.session,
+      account: schema.account,
+      verification: schema.verification,
+      twoFactor: schema.twoFactor,
+    },
   });
 
 /** Nobody else's number: who migrates holds it, so that servers that start together take turns. */
@@ -260,7 +266,7 @@ async function letWebIn(): Promise<void> {
     await tx.execute(sql`grant yarvex_coach, yarvex_client to ${web}`);
     await tx.execute(sql`grant usage on schema public to ${web}`);
     await tx.execute(
-      sql`grant select, insert, update, delete on "user", "session", account, verification, sign_in_attempts to ${web}`,
+      sql`grant select, insert, update, delete on "user", "session", account, verification, two_factor, sign_in_attempts to ${web}`,
     );
     await tx.execute(sql`grant usage on sequence sign_in_attempts_id_seq to ${web}`);
     await tx.execute(

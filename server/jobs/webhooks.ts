@@ -4,16 +4,14 @@
  */
 import { createHmac } from "node:crypto";
 import { lookup } from "node:dns";
-import { mkdirSync, writeFileSync } from "node:fs";
 import { request as requestHttp } from "node:http";
 import { request as requestHttps } from "node:https";
 import type { LookupFunction } from "node:net";
-import { join } from "node:path";
 import ipaddr from "ipaddr.js";
 import { programScope } from "../context/projecting";
 import { askAccounts, inStudio, isBusy } from "../db";
 import { type DueDelivery, dueDeliveries, setDelivery } from "../db/webhooks";
-import { outboxFolder } from "../email";
+import { writeToOutbox } from "../email";
 import { logFault } from "../log";
 
 const MOST_AT_ONCE = 20;
@@ -29,17 +27,20 @@ export interface Told {
 }
 
 interface Message {
+  readonly delivery: DueDelivery;
   readonly url: string;
   readonly body: string;
   readonly headers: Readonly<Record<string, string>>;
 }
 
 /** What is told, with its signature: HMAC-SHA-256 by the address's secret of the time, a dot and the body. */
-export function messageOf({ id, url, secret, event, payload, created_at }: DueDelivery, nowMs: number): Message {
+export function messageOf(delivery: DueDelivery, nowMs: number): Message {
+  const { id, url, secret, event, payload, created_at } = delivery;
   const body = JSON.stringify({ id, event, at: new Date(created_at).toISOString(), ...payload });
   const time = Math.floor(nowMs / 1000);
   const signature = createHmac("sha256", secret).update(`${time}.${body}`).digest("hex");
   return {
+    delivery,
     url,
     body,
     headers: {
@@ -86,12 +87,10 @@ function send({ url, body, headers }: Message): Promise<Told> {
 }
 
 /** What would be told, as a file in the outbox. */
-function toFile({ url, body, headers }: Message): Promise<Told> {
-  mkdirSync(outboxFolder(), { recursive: true, mode: 0o700 });
-  const name = `${headers["yarvex-delivery"]}.hook.json`;
-  writeFileSync(join(outboxFolder(), name), `${JSON.stringify({ url, headers, body: JSON.parse(body) }, null, 2)}\n`, {
-    mode: 0o600,
-  });
+function toFile({ delivery, url, body, headers }: Message): Promise<Told> {
+  const about = [delivery.studio_id, String(delivery.payload.clientId ?? "")];
+  const content = `${JSON.stringify({ url, headers, body: JSON.parse(body) }, null, 2)}\n`;
+  writeToOutbox({ start: delivery.id, about, kind: "hook.json" }, content);
   return Promise.resolve({ isTaken: true, outcome: "written to the outbox" });
 }
 

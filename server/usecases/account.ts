@@ -1,16 +1,12 @@
 /** One's own account: its password, and where it is signed in. */
 import type { Device } from "../../views";
-import { hashPassword, isPassword } from "../auth";
-import { askAccounts, enterScope, inStudio, leaveScope, type Scope, withAccounts } from "../db";
-import { accountOf, endSessions, putPassword, recordAttempt, sessionsOfUser } from "../db/accounts";
+import { hashPassword } from "../auth";
+import { ownAccount, passwordProblem } from "../auth/two-factor";
+import { enterScope, leaveScope, withAccounts } from "../db";
+import { accountOf, endSessions, putPassword, sessionsOfUser } from "../db/accounts";
 import * as db from "../db/queries";
 import { teamOf } from "./invitations";
 import { defineUseCase, notFound, ok, refused } from "./kit";
-
-async function ownAccount(scope: Scope) {
-  const userId = await inStudio(scope, (tx) => db.userOfMember(tx, scope.memberId));
-  return userId === null ? null : withAccounts((tx) => accountOf(tx, userId));
-}
 
 /** A device as its owner would call it, from what its browser says of itself. */
 function deviceWords(userAgent: string | null): string {
@@ -37,19 +33,17 @@ export const showAccount = defineUseCase("account.show", ["coach", "client"], (s
         isThis: id === scope.sessionId,
       }),
     );
-    return ok({ name: account.name, email: account.email, devices, team });
+    return ok({ name: account.name, email: account.email, asksForCode: account.asksForCode, devices, team });
   }),
 );
 
 /** A new password; every other device is signed out. */
 export const changePassword = defineUseCase("account.changePassword", ["coach", "client"], async (scope, input) => {
   const account = await ownAccount(scope);
-  if (!account?.passwordHash) return notFound;
+  if (!account) return notFound;
   if (input.wanted.length < 10) return refused("wanted", "A password of at least 10 characters.");
-  const tries = await askAccounts((tx) => recordAttempt(tx, `(password) ${account.id}`, "", 15));
-  if (tries.here >= 10) return refused("current", "Too many tries. Wait a quarter of an hour and try again.");
-  if (!(await isPassword(account.passwordHash, input.current)))
-    return refused("current", "This is not the password you have now.");
+  const problem = await passwordProblem(scope, input.current);
+  if (problem) return refused("current", problem);
   const passwordHash = await hashPassword(input.wanted);
   await withAccounts(async (tx) => {
     await putPassword(tx, account.id, passwordHash);

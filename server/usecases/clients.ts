@@ -32,7 +32,7 @@ import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../
 import { deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
 import { seenCopyBefore, sentCopy } from "../db/sent-copies";
-import { deleteEmailsTo } from "../email";
+import { deleteOutboxFiles } from "../email";
 import { gymLines } from "./gyms";
 import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refused } from "./kit";
 
@@ -346,6 +346,6 @@ export const eraseClient = defineUseCase("clients.erase", ["coach", "client"], a
     (await db.clientRow(tx, clientId)) ? db.deleteClient(tx, clientId) : null,
   );
   if (!accounts) return notFound;
-  for (const address of await withAccounts((tx) => deleteAccounts(tx, accounts))) deleteEmailsTo(address);
+  deleteOutboxFiles([clientId, ...(await withAccounts((tx) => deleteAccounts(tx, accounts)))]);
   return ok({});
 });

@@ -9,6 +9,7 @@ const ASSISTANT_MAY: ReadonlySet<ApiName> = new Set<ApiName>([
   "account.show",
   "account.changePassword",
   "account.endDevices",
+  "team.leave",
   "clients.names",
   "clients.list",
   "clients.show",
@@ -46,6 +47,7 @@ const ASSISTANT_MAY: ReadonlySet<ApiName> = new Set<ApiName>([
 const OWNER_ONLY: ReadonlySet<ApiName> = new Set<ApiName>([
   "team.setDuty",
   "team.remove",
+  "studio.close",
   "tokens.add",
   "tokens.remove",
   "hooks.add",

@@ -94,6 +94,8 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "sessions.pair": sessions.pairSessions,
   "team.setDuty": team.setDuty,
   "team.remove": team.removeCoach,
+  "team.leave": team.leaveStudio,
+  "studio.close": team.closeStudio,
   "outbox.list": sending.listSent,
   "outbox.show": sending.showOutbox,
   "plans.show": plans.showPlans,

@@ -3,14 +3,28 @@ import { maybe, nonEmptyString, type Output, strictObject } from "../../contract
 import { emailProblemWords } from "../../views";
 import { addressOf, prepareAccount } from "../auth";
 import { hashOfSecret, newSecret } from "../auth/secret";
-import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
-import { invitationBy, studioKinds, takeInvitation } from "../db/accounts";
+import { askAccounts, inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
+import { invitationBy, recordAttempt, studioKinds, takeInvitation } from "../db/accounts";
 import * as db from "../db/queries";
-import { sendEmail } from "../email";
+import { deleteOutboxFiles, markOf, sendEmail } from "../email";
 import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 import { isAddress, NO_ADDRESS } from "./sign-up";
 
 const DAYS = 7;
+const DAY_MINUTES = 1440;
+/** Within a day: to one address from a studio, and from it to anybody. A studio of 500 invites them in two days. */
+const MOST_TO_ADDRESS = 4;
+const MOST_OF_STUDIO = 300;
+
+/** Why a studio may send no further invitation to an address for now; null: it may. */
+async function limitProblem(studioId: string, email: string): Promise<string | null> {
+  const count = (of: string) => askAccounts((tx) => recordAttempt(tx, of, "(invitation)", DAY_MINUTES));
+  if ((await count(`(invited) ${studioId} ${markOf(email)}`)).account > MOST_TO_ADDRESS)
+    return `${MOST_TO_ADDRESS} invitations went to this address within a day. Hand the link on yourself, or try again tomorrow.`;
+  return (await count(`(invitations) ${studioId}`)).account > MOST_OF_STUDIO
+    ? `${MOST_OF_STUDIO} invitations went out within a day. The others can go tomorrow.`
+    : null;
+}
 
 /**
  * Invites somebody by an email; an earlier invitation to the same person is void. The link is kept nowhere. Where the studio
@@ -22,8 +36,11 @@ export const invite = defineUseCase("invitations.create", ["coach"], async (scop
   if (!isAddress(email)) return refused("email", NO_ADDRESS);
   const { secret, hash } = newSecret();
   const { studioId } = scope;
+  const id = newId();
   const duty = scope.role === "coach" ? (scope.duty ?? "owner") : "coach";
   if (input.clientId === null && duty !== "owner") return refused("email", "Who coaches here is the owner's to say.");
+  const limit = await limitProblem(studioId, email);
+  if (limit) return refused("email", limit);
   const outcome = await answerIn(scope, async (tx) => {
     const client = input.clientId === null ? null : await db.clientRow(tx, input.clientId, true);
     if (input.clientId !== null && !client) return notFound;
@@ -31,10 +48,10 @@ export const invite = defineUseCase("invitations.create", ["coach"], async (scop
       return refused("email", `${client.name} has an account already.`);
     const name = client?.name ?? input.name.trim();
     if (name === "") return refused("name", "Say who is invited.");
-    await db.clearInvitations(tx, email, client?.id ?? null);
+    const cleared = await db.clearInvitations(tx, email, client?.id ?? null);
     await db.insertInvitation(tx, {
       studioId,
-      id: newId(),
+      id,
       role: client ? "client" : "coach",
       duty: input.duty ?? "coach",
       clientId: client?.id ?? null,
@@ -44,13 +61,15 @@ export const invite = defineUseCase("invitations.create", ["coach"], async (scop
       expiresAt: new Date(clock.nowMs + DAYS * 86_400_000),
     });
     const studio = await db.studioRow(tx);
-    return ok({ name, studio: studio?.name ?? "" });
+    return ok({ name, studio: studio?.name ?? "", cleared });
   });
   if (outcome.kind !== "ok") return outcome;
+  deleteOutboxFiles(outcome.value.cleared);
   const link = `/invitation?t=${secret}`;
   const { name, studio } = outcome.value;
   const problem = await sendEmail({
     to: email,
+    about: [studioId, id, ...(input.clientId === null ? [] : [input.clientId])],
     subject: `${studio} on Yarvex`,
     text: `${name},\r\n\r\n${studio} invites you. Choose a password within ${DAYS} days here:\r\n${process.env.YARVEX_URL ?? ""}${link}`,
   });
@@ -80,9 +99,13 @@ export async function teamOf(
   return { coaches, open };
 }
 
-export const withdrawInvitation = defineUseCase("invitations.withdraw", ["coach"], (scope, { invitationId }) =>
-  answerIn(scope, async (tx) => ((await db.deleteInvitation(tx, invitationId)) ? ok({}) : notFound)),
-);
+export const withdrawInvitation = defineUseCase("invitations.withdraw", ["coach"], async (scope, { invitationId }) => {
+  const outcome = await answerIn(scope, async (tx) =>
+    (await db.deleteInvitation(tx, invitationId)) ? ok({}) : notFound,
+  );
+  if (outcome.kind === "ok") deleteOutboxFiles([invitationId]);
+  return outcome;
+});
 
 /** What an invitation says, to who holds its link; null: it was used, withdrawn, or ran out. */
 export async function readInvitation(secret: string) {

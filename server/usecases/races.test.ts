@@ -144,6 +144,27 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
     expect((await takenBack(other)).blocks).toEqual([]);
   });
 
+  it("two who pair the same sessions from both sides, and ten who choose a default gym, are all answered", async () => {
+    const gyms = await Promise.all(
+      Array.from({ length: 10 }, async (_none, i) =>
+        value(
+          await executeUseCase(studio.coach, "gyms.create", { name: `Hall ${i}`, clientId: null, copyOf: null }, clock),
+        ),
+      ),
+    );
+    const chosen = await Promise.all(
+      gyms.map(({ gymId }) => executeUseCase(studio.coach, "gyms.makeDefault", { gymId }, clock)),
+    );
+    expect(chosen.map(({ kind }) => kind)).toEqual(Array(10).fill("ok"));
+    for (let race = 0; race < 20; race++) {
+      const ids = [await madeSession(0, EMPTY_DOCUMENT), await madeSession(1, EMPTY_DOCUMENT)] as const;
+      const pair = ([sessionId, withSessionId]: readonly [string, string]) =>
+        executeUseCase(studio.coach, "sessions.pair", { sessionId, withSessionId }, clock);
+      const pairs = await Promise.all([pair(ids), pair([ids[1], ids[0]])]);
+      expect(new Set(pairs.map((outcome) => value(outcome).pairId)).size).toBe(1);
+    }
+  });
+
   it("lines that do not read yet stay in the text, and what others changed is in it too", async () => {
     const sessionId = await madeSession(0, documentOf(text));
     const { document } = await shown(sessionId);

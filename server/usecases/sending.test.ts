@@ -11,8 +11,13 @@ describe.runIf(hasDatabase)("the outbox", () => {
     await prepareDatabase();
     [studio, other] = [await makeStudio("Rowan"), await makeStudio("Alder")];
   });
-  const send = async (place: 0 | 1) =>
-    value(await executeUseCase(studio.coach, "sessions.send", { sessionId: studio.clients[place].sessionId }, clock));
+  // Each a quarter of an hour after the one before: the same within a minute is not sent twice.
+  let nowMs = clock.nowMs;
+  const send = async (place: 0 | 1) => {
+    nowMs += 900_000;
+    const { sessionId } = studio.clients[place];
+    return value(await executeUseCase(studio.coach, "sessions.send", { sessionId }, { nowMs }));
+  };
   const outbox = async (after: string | null = null, clientId: string | null = null) =>
     value(await executeUseCase(studio.coach, "outbox.list", { after, clientId }, clock));
   const openedEmail = async (copyId: string) =>
@@ -67,6 +72,16 @@ describe.runIf(hasDatabase)("the outbox", () => {
     }
     expect(seen).toHaveLength(46);
     expect(new Set(seen).size).toBe(46);
+  });
+
+  it("a button that is pressed five times sends once, one email and one copy", async () => {
+    const pressed = await makeStudio("Larch");
+    const { sessionId, scope } = pressed.clients[0];
+    const sent = await Promise.all(
+      Array.from({ length: 5 }, () => executeUseCase(pressed.coach, "sessions.send", { sessionId }, clock)),
+    );
+    expect(new Set(sent.map((outcome) => value(outcome).copyId)).size).toBe(1);
+    expect(await emailsTo(`${scope.memberId}@test.example`)).toHaveLength(1);
   });
 
   it("a session is sent also where no email can be written, and its email is read here", async () => {

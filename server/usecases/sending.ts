@@ -7,7 +7,7 @@ import { showSession } from "../context/showing";
 import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
 import { accountOf } from "../db/accounts";
 import * as db from "../db/queries";
-import { insertSentCopy, putEmailProblem, sentEmail, sentPage } from "../db/sent-copies";
+import { insertSentCopy, putEmailProblem, sentCopy, sentEmail, sentPage } from "../db/sent-copies";
 import { sendEmail } from "../email";
 import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
@@ -18,11 +18,14 @@ export const sendSession = defineUseCase("sessions.send", ["coach"], async (scop
     return sent.kind === "ok" ? ok({ ...sent.value, mail: await emailOfCopy(tx, sent.value.copyId) }) : sent;
   });
   if (outcome.kind !== "ok") return outcome;
-  const { copyId, mail } = outcome.value;
+  const { copyId, isNew, mail } = outcome.value;
+  if (!isNew) return ok({ copyId });
   if (mail?.userId) {
     const account = await withAccounts((tx) => accountOf(tx, mail.userId!));
     // What was sent is sent: an email that does not go is read in the outbox all the same, and what was wrong is said there.
-    const problem = account ? await sendEmail({ to: account.email, ...mail.email }) : null;
+    const problem = account
+      ? await sendEmail({ to: account.email, ...mail.email, about: [scope.studioId, mail.clientId] })
+      : null;
     if (problem) await inStudio(scope, (tx) => putEmailProblem(tx, copyId, problem));
   }
   return ok({ copyId });
@@ -84,20 +87,28 @@ export const showOutbox = defineUseCase("outbox.show", ["coach"], (scope, { clie
   }),
 );
 
+/** For so long the same content is not sent twice: a button that is pressed again, or a request that is, says nothing new. */
+const SAME_SENDING_MS = 60_000;
+
 /** `seenAtMs`: of a history that is written afterwards, when the client looked. */
 export async function sendCopy(
   tx: Transaction,
   { studioId }: Scope,
   { sessionId, nowMs, seenAtMs }: { readonly sessionId: string; readonly nowMs: number; readonly seenAtMs?: number },
-): Promise<Outcome<Output<"sessions.send">>> {
+): Promise<Outcome<Output<"sessions.send"> & { readonly isNew: boolean }>> {
+  // Held, so that of several at once the later ones find what the first has sent.
+  await db.lockSessions(tx, [sessionId]);
   const loaded = await loadSession(tx, sessionId, nowMs);
   if (!loaded) return notFound;
   const { row, document, context } = loaded;
   if (document.blocks.length === 0 && !document.finisher)
     return refused("document", "This session has no blocks yet: there is nothing to send.");
   const { content, hash } = showSession(context, await runYielding(computeSteps(document, context)));
+  const last = seenAtMs === undefined ? await sentCopy(tx, sessionId) : null;
+  if (last?.hash === hash && Math.abs(nowMs - last.sentAt.getTime()) < SAME_SENDING_MS)
+    return ok({ copyId: last.id, isNew: false });
   const copyId = newId();
   const when = { sentAt: new Date(nowMs), seenAt: seenAtMs === undefined ? null : new Date(seenAtMs) };
   await insertSentCopy(tx, { studioId, id: copyId, sessionId, clientId: row.clientId, hash, content, ...when });
-  return ok({ copyId });
+  return ok({ copyId, isNew: true });
 }

@@ -1,9 +1,7 @@
 import { check, nonEmptyString, strictObject } from "@/contract";
 import { signIn } from "@/server/auth";
 import { atTheEdge } from "../edge";
-
-const waitWords = (seconds: number): string =>
-  seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`;
+import { tooManyTries } from "./too-many";
 
 const schema = strictObject({ email: nonEmptyString(200), password: nonEmptyString(200) });
 
@@ -17,8 +15,10 @@ export const POST = (request: Request) =>
       case "wrong":
         return { status: 401, body: { message: "This address and password do not belong together." } };
       case "tooMany":
-        return { status: 429, body: { message: `Too many tries. Wait ${waitWords(outcome.seconds)} and try again.` } };
+        return tooManyTries(outcome.seconds);
+      case "code":
+        return { body: { asksForCode: true }, cookies: outcome.headers };
       case "in":
-        return { body: { ok: true }, cookies: outcome.headers };
+        return { body: { asksForCode: false }, cookies: outcome.headers };
     }
   });

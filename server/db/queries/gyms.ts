@@ -20,6 +20,8 @@ export async function updateGym(tx: Transaction, id: string, change: Partial<typ
 }
 
 export async function makeDefaultGym(tx: Transaction, id: string): Promise<void> {
+  // Held in one order: of two that are made the default at once the later one is it.
+  await tx.select({ id: gyms.id }).from(gyms).orderBy(asc(gyms.id)).for("no key update");
   await tx.update(gyms).set({ isDefault: false }).where(eq(gyms.isDefault, true));
   await tx.update(gyms).set({ isDefault: true }).where(eq(gyms.id, id));
 }

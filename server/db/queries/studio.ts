@@ -81,9 +81,9 @@ export async function deleteInvitation(tx: Transaction, id: string): Promise<boo
   return (await tx.delete(invitations).where(eq(invitations.id, id)).returning({ id: invitations.id })).length === 1;
 }
 
-/** Earlier invitations of the same client, or to the same address, and those that ran out. */
-export async function clearInvitations(tx: Transaction, email: string, clientId: string | null): Promise<void> {
-  await tx
+/** Takes away earlier invitations of the same client, or to the same address, and those that ran out; their ids. */
+export async function clearInvitations(tx: Transaction, email: string, clientId: string | null): Promise<string[]> {
+  const gone = await tx
     .delete(invitations)
     .where(
       or(
@@ -91,7 +91,9 @@ export async function clearInvitations(tx: Transaction, email: string, clientId:
         clientId === null ? undefined : eq(invitations.clientId, clientId),
         lte(invitations.expiresAt, sql`now()`),
       ),
-    );
+    )
+    .returning({ id: invitations.id });
+  return gone.map(({ id }) => id);
 }
 
 export const coachRows = (tx: Transaction) =>
@@ -114,6 +116,21 @@ export async function coachRow(tx: Transaction, id: string) {
 
 export async function putDuty(tx: Transaction, id: string, duty: (typeof members.$inferSelect)["duty"]): Promise<void> {
   await tx.update(members).set({ duty }).where(eq(members.id, id));
+}
+
+/** Who coaches here, held until the transaction ends, so that of two owners who go at once one stays. */
+export const lockCoaches = (tx: Transaction) =>
+  tx
+    .select({ id: members.id, duty: members.duty, userId: members.userId })
+    .from(members)
+    .where(eq(members.role, "coach"))
+    .orderBy(asc(members.id))
+    .for("no key update");
+
+/** Takes the studio away with everything in it; answers with the accounts that were let in by it. */
+export async function closeStudio(tx: Transaction): Promise<string[]> {
+  const { rows } = await tx.execute<{ user_id: string }>(sql`select user_id from yarvex_close_studio()`);
+  return rows.map((row) => row.user_id);
 }
 
 /** Removes a coach from the studio; clients that were assigned to them are assigned to nobody afterwards. */
