@@ -41,6 +41,7 @@ export default defineConfig({
   use: {
     baseURL: own(process.env.BASE_URL),
     viewport: { width: 1280, height: 800 },
+    timezoneId: "Europe/Oslo",
     // Installed anew for every journey it takes a quarter of their CPU time; the journeys that are about it allow it.
     serviceWorkers: "block",
     launchOptions: { executablePath: process.env.CHROMIUM, args },

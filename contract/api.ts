@@ -238,6 +238,8 @@ export const INPUTS = {
   "clients.erase": strictObject({ clientId: uuid() }),
   /** All that is kept of the client who asks. */
   "me.export": nothing,
+  /** Where the client's own device is. */
+  "me.setTimeZone": strictObject({ timeZone: nonEmptyString(60) }),
   /** Empty, or from a template with loads of the client's own. */
   "sessions.create": strictObject({ clientId: uuid(), title: boundedText(200), templateId: maybe(nullable(uuid())) }),
   /** Switches a rule of caution off for a client, or for everybody (null), with the reason; without one it is on again. */
@@ -485,6 +487,7 @@ interface Outputs {
   "invitations.withdraw": Nothing;
   "clients.setUnit": Nothing;
   "clients.erase": Nothing;
+  "me.setTimeZone": Nothing;
   "me.export": PersonalData;
   "sessions.create": { readonly sessionId: string };
   "cautions.quiet": Nothing;

@@ -71,13 +71,13 @@ test("two-step sign-in is set up with an app, asked for on a new device, and the
   await expect(twoStep.getByText("This is not the password you have now.")).toBeVisible();
   await twoStep.getByLabel("Your password").fill("a-long-password");
   await twoStep.getByRole("button", { name: "Set it up" }).click();
-  const secret = await twoStep.locator("code").first().innerText();
+  const secret = await twoStep.locator("code").first().textContent();
   const codes = twoStep.getByRole("list", { name: "Codes for a lost phone" }).getByRole("listitem");
   await expect(codes).toHaveCount(10);
-  const kept = (await codes.first().innerText()).trim();
+  const kept = (await codes.first().textContent())!.trim();
   await expectAccessible(page);
   // The server's clock stands; the library's does not.
-  const code = () => totpOf(`otpauth://totp/x?secret=${secret.replaceAll(" ", "")}`, Date.now());
+  const code = () => totpOf(`otpauth://totp/x?secret=${secret!.replaceAll(" ", "")}`, Date.now());
   await twoStep.getByLabel("The code that the app shows").fill(code());
   await twoStep.getByRole("button", { name: "Turn it on" }).click();
   await expect(twoStep.getByText(/^On: a new device asks/)).toBeVisible();

@@ -30,6 +30,8 @@ export interface SessionRowOutline {
 
 export interface ClientCalendar {
   readonly clientId: string;
+  /** Where the client is, if that is elsewhere than the studio. */
+  readonly timeZone?: string | null;
   /** In the order in which they were made: of plans that hold on the same day the latest counts. */
   readonly plans: readonly (PlanOutline & { readonly id: string; readonly goals?: readonly Goal[] })[];
   /** Those between the two dates, and those of a plan's weeks between them. */

@@ -3,7 +3,7 @@ import { SHOWN_VERSION } from "../contract";
 import { nextSentence, type PerformedSet, type SessionDocument } from "../core";
 import { blockRoundsShown, event, performedSet, shownSession } from "../core/testing/floor";
 import { exposure, read } from "../core/testing/helpers";
-import { afterSession, computeSession, type ReviewView, reviewSession } from "./";
+import { afterSession, computeSession, leftOpenWords, type ReviewView, reviewSession } from "./";
 import { testContext } from "./testing/context";
 
 const context = testContext({
@@ -166,4 +166,13 @@ describe("the review", () => {
   it("has nothing to say before anything was shown", () => {
     expect(reviewSession({ ...view([]), shown: {}, events: [] })).toBeNull();
   });
+});
+
+it("what is not counted in a session's minutes is said: a lunch in hours, a wrong clock as such", () => {
+  expect([undefined, 60, 125, 29_932_639].map((leftOpenMinutes) => leftOpenWords({ leftOpenMinutes }))).toEqual([
+    "",
+    ", and 1 h 0 min left open",
+    ", and 2 h 5 min left open",
+    ", without an entry that a wrong clock has dated",
+  ]);
 });

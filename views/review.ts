@@ -124,3 +124,11 @@ function shareDone(set: WorkSet, done: readonly DoneSet[], shown: ShownContent):
   if (amount.kind !== "reps") return 1;
   return Math.min(first.reps, first.rightReps ?? first.reps) / Math.max(1, shown.loads[id]?.aimReps ?? amount.reps.low);
 }
+
+/** What of a session's time is not counted in its minutes, in words; empty where all of it is. */
+export function leftOpenWords({ leftOpenMinutes: open = 0 }: Pick<SessionSummary, "leftOpenMinutes">): string {
+  if (open === 0) return "";
+  // No session lasts a day: an entry says so whose device had another year.
+  if (open >= 1440) return ", without an entry that a wrong clock has dated";
+  return `, and ${open < 60 ? "" : `${Math.floor(open / 60)} h `}${open % 60} min left open`;
+}

@@ -181,6 +181,8 @@ export interface ClientListLine extends ClientLine {
 export interface ClientView extends ClientLine {
   readonly birthYear: number | null;
   readonly unit: "kg" | "lb";
+  /** Where they are, if that is elsewhere than the studio. */
+  readonly timeZone: string | null;
   readonly minutes: number;
   readonly notes: string;
   readonly gymId: string | null;

@@ -7,14 +7,11 @@ import { isPaused, occurrenceKey, type PerformedSession, pausedMs, placeOf } fro
 const LEFT_OPEN_MS = 3_600_000;
 
 /** When something was logged, in milliseconds of the clock: the start, sets, and both ends of pauses; an open pause lasts until `untilMs`. */
-const loggedMs = ({ startedAtMs, sets, pauses }: PerformedSession, untilMs: number): number[] =>
-  startedAtMs === null
-    ? []
-    : [
-        startedAtMs,
-        ...[...sets.values()].map(({ atMs }) => atMs),
-        ...pauses.flatMap(({ fromMs, toMs }) => [fromMs, toMs ?? untilMs]),
-      ];
+const loggedMs = ({ startedAtMs, sets, pauses }: PerformedSession, untilMs: number): number[] => [
+  ...(startedAtMs === null ? [] : [startedAtMs]),
+  ...[...sets.values()].map(({ atMs }) => atMs),
+  ...pauses.flatMap(({ fromMs, toMs }) => [fromMs, toMs ?? untilMs]),
+];
 
 /** For how long nothing was logged in a session that goes on, in milliseconds, where that is an hour or more; else null. */
 export function leftOpenMs(performed: PerformedSession, nowMs: number): number | null {
@@ -23,15 +20,20 @@ export function leftOpenMs(performed: PerformedSession, nowMs: number): number |
   return idle >= LEFT_OPEN_MS ? idle : null;
 }
 
-/** How much of a session it was left open in all until a moment, in milliseconds: each stretch of an hour or more without an entry. */
-function idleMs(performed: PerformedSession, untilMs: number): number {
+/**
+ * How much of a session it was left open in all until a moment, in milliseconds: each stretch of an hour or more without an
+ * entry. So is a stretch to an entry whose clock was set wrong, by years perhaps.
+ */
+export function idleMs(performed: PerformedSession, fromMs: number, untilMs: number): number {
   const { pauses } = performed;
-  const marks = [...loggedMs(performed, untilMs), untilMs].sort((a, b) => a - b);
+  const marks = [fromMs, ...loggedMs(performed, untilMs), untilMs]
+    .filter((mark) => mark >= fromMs && mark <= untilMs)
+    .sort((a, b) => a - b);
   let idle = 0;
   for (const [at, mark] of marks.entries()) {
     const before = marks[at - 1];
     // A pause is counted as such.
-    if (before === undefined || pauses.some(({ fromMs, toMs }) => fromMs <= before && mark <= (toMs ?? untilMs)))
+    if (before === undefined || pauses.some(({ fromMs: from, toMs }) => from <= before && mark <= (toMs ?? untilMs)))
       continue;
     if (mark - before >= LEFT_OPEN_MS) idle += mark - before;
   }
@@ -58,7 +60,8 @@ export function paceOf(
   if (performed.startedAtMs === null) return null;
   const untilMs = performed.ended?.atMs ?? nowMs;
   const pausesMs = pausedMs(performed.pauses, performed.startedAtMs, untilMs);
-  const elapsedSeconds = (untilMs - performed.startedAtMs - pausesMs - idleMs(performed, untilMs)) / 1000;
+  const elapsedSeconds =
+    (untilMs - performed.startedAtMs - pausesMs - idleMs(performed, performed.startedAtMs, untilMs)) / 1000;
   const inHand = blockRounds.findIndex((blockRound) => !isBlockRoundOver(blockRound, performed));
   const isDone = ({ moves, round, ordinal }: BlockRound) =>
     moves.some(({ slot }) => performed.sets.has(occurrenceKey(placeOf(slot.id, round, ordinal))));

@@ -167,6 +167,27 @@ describe("how long it took", () => {
     expect(project([...events.slice(1), end], { h: shown }).summary.minutes).toBe(5);
   });
 
+  it("leaves out what it was left open, be it a lunch or the years of a clock that was set wrong, and says how long", () => {
+    const shown = ofText("Bench press 2x10 t3-1-1-1 @60kg r60");
+    const now = Date.parse("2026-11-24T12:00:00Z");
+    const minute = 60_000;
+    const [one, two] = doneAsPlanned(shown);
+    const sets = [
+      { ...one!, atMs: now },
+      { ...two!, atMs: now + 3 * minute },
+    ];
+    const of = (startMs: number, endMs: number) => {
+      const start = event({ kind: "started" }, { atMs: startMs });
+      const end = event({ kind: "ended", sessionRpe: null, note: "" }, { atMs: endMs });
+      const { minutes, leftOpenMinutes } = project([start, ...sets, end], { h: shown }).summary;
+      return [minutes, leftOpenMinutes];
+    };
+    expect(of(now - 5 * minute, now + 10 * minute)).toEqual([15, undefined]);
+    expect(of(now - 5 * minute, now + 93 * minute)).toEqual([8, 90]);
+    expect(of(0, now + 10 * minute)).toEqual([10, Math.round(now / minute)]);
+    expect(of(now - 5 * minute, Date.parse("2099-01-01T00:00:00Z"))[0]).toBe(8);
+  });
+
   it("keeps how the client came, the last word on it, and the worst pain", () => {
     const shown = ofText("Bench press 2x5 @60kg rir2 r90");
     const hurt = doneAsPlanned(shown, (set) => ({ ...set, pain: set.round === 1 ? 5 : 1 }));

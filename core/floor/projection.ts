@@ -30,6 +30,7 @@ import {
   withVolumeLoad,
 } from "../volume";
 import { type FloorEvent, foldEvents, occurrenceKey, type PerformedSession, pausedMs } from "./events";
+import { idleMs } from "./pace";
 import {
   layOutPerformed,
   type PerformedPlan,
@@ -41,13 +42,16 @@ import {
 import { type ShownLoad, type ShownSession, withBlocksAdded, workContextOf } from "./shown";
 
 /** Bumped when the same log gives other figures; stored with what is derived, which can be rebuilt from the log. */
-export const PROJECTION_VERSION = 8;
+export const PROJECTION_VERSION = 9;
 
 export type SessionState = "draft" | "started" | "done";
 
 /** What was done, summed. */
 export interface SessionSummary {
+  /** From the start to the end, without pauses and without the time in which it was left open. */
   readonly minutes: number;
+  /** How long it was left open in all: stretches of an hour or more without an entry; left out where there are none. */
+  readonly leftOpenMinutes?: number;
   /** Places in the session that were done: a rep goal in mini-sets is one. */
   readonly sets: number;
   /** Sets that were asked for; optional rounds are not. */
@@ -264,7 +268,7 @@ function summaryOf(
   shownByHash: ShownByHash,
 ): SessionSummary {
   const shown = shownByHash.get(events.at(-1)?.shownHash ?? "") ?? [...shownByHash.values()].at(-1) ?? null;
-  const base = { minutes: minutesOf(performed, placed, events), plannedSets: shown ? plannedSets(shown) : 0 };
+  const base = { ...minutesOf(performed, placed, events), plannedSets: shown ? plannedSets(shown) : 0 };
   const ended = { sessionRpe: performed.ended?.sessionRpe ?? null, note: performed.ended?.note ?? "" };
   const felt = { checkIn: performed.checkIn, pain: Math.max(0, ...placed.map(({ done }) => done.pain)) };
   const sets = new Set(placed.map(({ done }) => `${done.slotId}:${done.round}`)).size;
@@ -292,14 +296,23 @@ function summaryOf(
   };
 }
 
-/** Minutes from the start to the end without pauses; a log without a start began with the work of its first set. */
-function minutesOf(performed: PerformedSession, placed: readonly PlacedSet[], events: readonly FloorEvent[]): number {
+/** Minutes from the start to the end; a log without a start began with the work of its first set. */
+function minutesOf(
+  performed: PerformedSession,
+  placed: readonly PlacedSet[],
+  events: readonly FloorEvent[],
+): Pick<SessionSummary, "minutes" | "leftOpenMinutes"> {
   const first = placed[0];
   const work = first?.planned ? workOf(first.slot, first.planned, workContextOf(first.shown)).seconds * 1000 : 0;
   const began = first ? first.done.atMs - work : (events[0]?.atMs ?? 0);
   const start = Math.min(performed.startedAtMs ?? began, began);
   const end = performed.ended?.atMs ?? events.at(-1)?.atMs ?? start;
-  return Math.max(0, Math.round((end - start - pausedMs(performed.pauses, start, end)) / 60_000));
+  const openMs = idleMs(performed, start, end);
+  const leftOpenMinutes = Math.round(openMs / 60_000);
+  return {
+    minutes: Math.max(0, Math.round((end - start - openMs - pausedMs(performed.pauses, start, end)) / 60_000)),
+    ...(leftOpenMinutes > 0 ? { leftOpenMinutes } : {}),
+  };
 }
 
 /** Sets that the session asks for, its optional rounds left out. */

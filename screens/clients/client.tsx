@@ -2,7 +2,16 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { addDays, formatWeight, massWords, readinessSentence, toKg, type Weight, type WeightUnit } from "@/core";
+import {
+  addDays,
+  formatWeight,
+  lastOf,
+  massWords,
+  readinessSentence,
+  toKg,
+  type Weight,
+  type WeightUnit,
+} from "@/core";
 import { callApi } from "@/device/api";
 import { useMessages } from "@/device/messages";
 import { sendPlanned } from "@/device/planned";
@@ -67,6 +76,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
           view.birthYear && `born ${view.birthYear}`,
           view.bodyMass[0] && bodyMassWords(view.bodyMass[0].weight, view.unit),
           `${view.minutes} min`,
+          view.timeZone && `days by the clock of ${lastOf(view.timeZone.split("/")).replaceAll("_", " ")}`,
         ]
           .filter(Boolean)
           .join(" · ")}

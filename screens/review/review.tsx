@@ -8,7 +8,7 @@ import { useDates } from "@/parts/region";
 import { buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
-import { type Review, type ReviewedLift, type ReviewView, reviewSession } from "@/views";
+import { leftOpenWords, type Review, type ReviewedLift, type ReviewView, reviewSession } from "@/views";
 import { Crossing, doneWords, notDoneWords } from "./crossing";
 import { NextTime } from "./next-time";
 import { NextWeekSection } from "./next-week";
@@ -140,7 +140,7 @@ function Figures({ review }: { review: Review }) {
       {performed.ended ? (
         <>
           {" "}
-          · <strong>{summary.minutes}</strong> <span className="text-quiet">min</span>
+          · <strong>{summary.minutes}</strong> <span className="text-quiet">min{leftOpenWords(summary)}</span>
         </>
       ) : null}
       {performed.ended?.sessionRpe == null ? null : (

@@ -1,15 +1,26 @@
 "use client";
+import { useRouter } from "next/navigation";
 import { useEffect, useSyncExternalStore } from "react";
+import { callApi } from "@/device/api";
 import { outbox, startSending } from "@/device/sender";
 import { type Person, writePerson } from "@/device/store";
 
 /** Says on this device who uses it, keeps sending what they logged here, and says what is held up. */
 export function DeviceUser({ memberId, role, region }: Required<Person>) {
+  const router = useRouter();
   // A new object with every answer of the server; what it says decides.
   const key = JSON.stringify(region);
   useEffect(() => {
     void writePerson({ memberId, role, region: JSON.parse(key) }).then(startSending);
   }, [memberId, role, key]);
+  const { timeZone } = region;
+  const isClient = role === "client";
+  useEffect(() => {
+    const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
+    // Whoever trains elsewhere has their own days: a Sunday's session is there until their Sunday ends.
+    if (isClient && here && here !== timeZone)
+      void callApi("me.setTimeZone", { timeZone: here }).then(({ kind }) => kind === "ok" && router.refresh());
+  }, [isClient, timeZone, router]);
   const { waiting, refused, hindrance } = useSyncExternalStore(outbox.subscribe, outbox.get, outbox.get);
   if (refused === 0 && hindrance === null) return null;
   const count = refused || waiting;

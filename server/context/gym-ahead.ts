@@ -32,7 +32,7 @@ export async function prescriptionsAhead(
 ): Promise<Prescription[][]> {
   const { studio, today, planned } = await inStudio(scope, async (tx) => {
     const today = await todayOf(tx, nowMs);
-    const planned = await plannedBetween(tx, null, { from: today, to: addDays(today, DAYS_AHEAD), today });
+    const planned = await plannedBetween(tx, null, { from: today, to: addDays(today, DAYS_AHEAD), today, nowMs });
     return { studio: await studioOf(tx), today, planned };
   });
   const until = addDays(today, DAYS_AHEAD);

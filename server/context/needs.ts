@@ -14,11 +14,12 @@ import {
   readinessState,
   UNCHANGED_WEEKS,
 } from "../../core";
-import { type ClientCalendar, type PlannedLine, plannedLines } from "../../views";
+import type { ClientCalendar, PlannedLine } from "../../views";
 import type { Transaction } from "../db";
 import { calendarsBetween } from "../db/planned";
 import * as db from "../db/queries";
 import { goalsAhead, jumpsThisWeek, kitOutAhead, testWeekOf } from "./needs-ahead";
+import { linesOf, todayOfClient } from "./planned";
 import { type StudioContext, studioOf } from "./studio";
 
 /** Days back on which sessions and lifts are looked at, and ahead. */
@@ -50,9 +51,9 @@ export async function clientsNeeds(
   const studio = await studioOf(tx);
   const today = dateIn(studio.region.timeZone, nowMs);
   const ids = isAll ? null : rows.map(({ id }) => id);
-  const span = { from: addDays(today, -SESSION_DAYS), to: addDays(today, AHEAD_DAYS), today };
+  const span = { from: addDays(today, -SESSION_DAYS), to: addDays(today, AHEAD_DAYS), today, nowMs };
   const calendars = await calendarsBetween(tx, ids, span.from, span.to);
-  const planned = new Map(calendars.map((one) => [one.clientId, plannedLines(one, span)]));
+  const planned = new Map(calendars.map((one) => [one.clientId, linesOf(one, span)]));
   const all = rows.map(({ id }) => id);
   const trained = groupBy(await db.liftsTrainedSince(tx, all, addDays(today, -LIFT_DAYS)), ({ clientId }) => clientId);
   const facts = await factsOf(tx, { rows, ids, calendars, planned, trained, studio, today, nowMs });
@@ -96,7 +97,7 @@ async function factsOf(tx: Transaction, all: Gathered): Promise<ReadonlyMap<stri
     rows.map((row): [string, ClientFacts] => [
       row.id,
       {
-        today,
+        today: todayOfClient(row, all),
         readiness: readinessState(row.readiness, row.clearance),
         answeredOn: row.readiness?.date ?? null,
         limits: row.limitList,

@@ -8,6 +8,7 @@ import {
   finiteNumber,
   isoDate,
   matching,
+  maybe,
   nullable,
   type Schema,
   strictObject,
@@ -71,7 +72,8 @@ export const archiveRowSchema = (name: ArchiveTable): Schema<unknown> =>
     Object.fromEntries(
       Object.entries(columnsOf(name)).map(([key, column]) => [
         key,
-        column.notNull ? valueSchema(column) : nullable(valueSchema(column)),
+        // A file from before there was such a column comes in as well.
+        column.notNull ? valueSchema(column) : maybe(nullable(valueSchema(column))),
       ]),
     ),
   );

@@ -7,6 +7,7 @@ import { clients, plans, sentCopies, sessions } from "./schema";
 
 interface Found extends Record<string, unknown> {
   readonly client_id: string;
+  readonly time_zone: string | null;
   readonly plans: readonly (Omit<PlanOutline, "days"> & {
     readonly id: string;
     readonly days: readonly (Omit<PlanDay, "base"> & { readonly title: string | null })[];
@@ -42,7 +43,7 @@ export async function calendarsBetween(
   if (clientIds?.length === 0) return [];
   const whose = clientIds === null ? sql`true` : sql`who.id = any(${sql.param([...clientIds])}::uuid[])`;
   const { rows } = await tx.execute<Found>(sql`
-    select who.id as client_id,
+    select who.id as client_id, who.time_zone,
       (select coalesce(jsonb_agg(${outline} order by p.created_at, p.id), '[]') from ${plans} as p
         where p.studio_id = who.studio_id and p.client_id = who.id
           and (p.document ->> 'startDate')::date <= ${to}::date + 6) as plans,
@@ -58,8 +59,9 @@ export async function calendarsBetween(
               and (${to}::date - (p.document ->> 'startDate')::date) / 7
         )) as rows
     from ${clients} as who where ${whose}`);
-  return rows.map(({ client_id, plans: found, rows: lines }) => ({
+  return rows.map(({ client_id, time_zone, plans: found, rows: lines }) => ({
     clientId: client_id,
+    timeZone: time_zone,
     plans: found.map((plan) => ({
       ...plan,
       days: plan.days.map(({ title, ...day }) => ({ ...day, base: { ...EMPTY_DOCUMENT, title: title ?? "" } })),

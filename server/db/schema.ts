@@ -178,6 +178,8 @@ export const clients = pgTable(
     birthYear: integer("birth_year"),
     trainingAge: text("training_age").$type<TrainingAge>().notNull(),
     unit: text("unit").$type<WeightUnit>().notNull().default("kg"),
+    /** Where the client's own device is, if that is elsewhere than the studio: whose day it is for them. */
+    timeZone: text("time_zone"),
     minutes: integer("minutes").notNull().default(60),
     aims: text("aims").notNull().default(""),
     limits: text("limits").notNull().default(""),

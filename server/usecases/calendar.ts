@@ -53,10 +53,11 @@ export async function readCalendar(secret: string, nowMs: number): Promise<strin
   if (!feed) return null;
   return inStudio(programScope(feed.studio_id), async (tx) => {
     const studio = await studioOf(tx);
-    const { timeZone } = studio.region;
-    const today = dateIn(timeZone, nowMs);
-    const span = { from: addDays(today, -DAYS_BACK), to: addDays(today, DAYS_AHEAD), today };
     const clients = (await db.coachedClients(tx)).filter(({ id }) => feed.client_id === null || id === feed.client_id);
+    // A client's hours are their own where they are; everybody's are the studio's.
+    const timeZone = (feed.client_id === null ? null : clients[0]?.timeZone) ?? studio.region.timeZone;
+    const today = dateIn(timeZone, nowMs);
+    const span = { from: addDays(today, -DAYS_BACK), to: addDays(today, DAYS_AHEAD), today, nowMs };
     const planned = await plannedBetween(
       tx,
       clients.map(({ id }) => id),
@@ -84,7 +85,7 @@ export async function readSessionFile(scope: Scope, sessionId: string, nowMs: nu
     if (!row || !client) return null;
     const { region } = await studioOf(tx);
     const today = dateIn(region.timeZone, nowMs);
-    const planned = await plannedBetween(tx, [client.id], { from: row.date, to: row.date, today });
+    const planned = await plannedBetween(tx, [client.id], { from: row.date, to: row.date, today, nowMs });
     const found = planned.get(client.id)?.find((line) => line.sessionId === sessionId && line.state !== "moved");
     if (!found) return null;
     const line = { ...found, minutes: client.minutes, clientName: scope.role === "coach" ? client.name : null };

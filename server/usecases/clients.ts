@@ -1,5 +1,5 @@
 /** Clients: the list of them, one client, and what a coach records of them. */
-import { check, type Input, LIMITS_SCHEMA, readShown } from "../../contract";
+import { check, type Input, isTimeZone, LIMITS_SCHEMA, NO_TIME_ZONE, readShown } from "../../contract";
 import {
   addDays,
   dateIn,
@@ -99,8 +99,8 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
     const row = await db.clientRow(tx, clientId);
     if (!row) return notFound;
     const studio = await studioOf(tx);
-    const date = dateIn(studio.region.timeZone, nowMs);
-    const span = { from: addDays(date, -112), to: addDays(date, DAYS_AHEAD), today: date };
+    const date = dateIn(row.timeZone ?? studio.region.timeZone, nowMs);
+    const span = { from: addDays(date, -112), to: addDays(date, DAYS_AHEAD), today: date, nowMs };
     const planned = await plannedBetween(tx, [row.id], span);
     const masses = await db.bodyMassRows(tx, row.id);
     const known = await knownLifts(tx, scope.studioId, row.id, studio);
@@ -110,6 +110,7 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
       ...clientLine(row, planned.get(row.id)),
       birthYear: row.birthYear,
       unit: row.unit,
+      timeZone: row.timeZone,
       minutes: row.minutes,
       notes: scope.role === "coach" ? row.notes : "",
       gymId: row.gymId,
@@ -330,6 +331,17 @@ const sameStatement = (a: ReadinessStatement | null, b: ReadinessStatement | nul
   a === null || b === null
     ? a === b
     : a.date === b.date && sameValue([...new Set(a.yes)].sort(), [...new Set(b.yes)].sort());
+
+/** Where a client's own device is: their days begin and end there. */
+export const setTimeZone = defineUseCase("me.setTimeZone", ["client"], async (scope, { timeZone }) => {
+  if (scope.role !== "client") return notFound;
+  if (!isTimeZone(timeZone)) return refused("timeZone", NO_TIME_ZONE);
+  const { clientId } = scope;
+  return answerIn(scope, async (tx) => {
+    await db.putTimeZone(tx, clientId, timeZone);
+    return ok({});
+  });
+});
 
 /** What masses are said in, for a client who says so themselves. */
 export const setUnit = defineUseCase("clients.setUnit", ["coach", "client"], (scope, { clientId, unit }) =>

@@ -51,7 +51,7 @@ import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./
 export const listToday = defineUseCase("floor.today", ["coach", "client"], (scope, _input, clock) =>
   answerIn(scope, async (tx) => {
     const today = await todayOf(tx, clock.nowMs);
-    const span = { from: addDays(today, -DAYS_AROUND), to: addDays(today, DAYS_AROUND), today };
+    const span = { from: addDays(today, -DAYS_AROUND), to: addDays(today, DAYS_AROUND), today, nowMs: clock.nowMs };
     const lines = await plannedForAll(tx, span);
     const isOpen = addDays(today, -DAYS_OPEN);
     const sessions = lines.filter((line) =>

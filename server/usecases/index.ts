@@ -65,6 +65,7 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "clients.describe": clients.describeClient,
   "clients.change": clients.changeClient,
   "clients.setUnit": clients.setUnit,
+  "me.setTimeZone": clients.setTimeZone,
   "me.export": personalData.exportMe,
   "clients.archive": clients.archiveClient,
   "clients.setLimits": clients.setLimits,

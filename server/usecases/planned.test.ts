@@ -120,13 +120,41 @@ describe.runIf(hasDatabase)("what a plan has", () => {
     ).toBe(true);
   });
 
+  it("of a client who is elsewhere is today until their own day ends, and missed for nobody before", async () => {
+    const far = await makeStudio("Juniper");
+    const [{ id: clientId, sessionId, scope }] = far.clients;
+    // A Tuesday's session, when it is Wednesday in the studio and Tuesday afternoon where the client is.
+    const late = { nowMs: Date.parse("2026-11-25T00:30:00+01:00") };
+    const mine = async () =>
+      value(await executeUseCase(scope, "floor.today", {}, late)).sessions.map((line) => line.sessionId);
+    const seenByCoach = async () => {
+      const input = { from: "2026-11-20", to: "2026-11-30", clientId, after: null };
+      const { clients } = value(await executeUseCase(far.coach, "planned.list", input, late));
+      return clients[0]!.sessions.find((line) => line.sessionId === sessionId)!.state;
+    };
+    value(await executeUseCase(far.coach, "sessions.send", { sessionId }, clock));
+    expect([await mine(), await seenByCoach()]).toEqual([[], "missed"]);
+    expect((await executeUseCase(scope, "me.setTimeZone", { timeZone: "Nowhere/Town" }, late)).kind).toBe("refused");
+    value(await executeUseCase(scope, "me.setTimeZone", { timeZone: "America/Denver" }, late));
+    expect([await mine(), await seenByCoach()]).toEqual([[sessionId], "sent"]);
+    const { today } = value(await executeUseCase(scope, "me.show", {}, late));
+    expect(today).toBe("2026-11-24");
+    expect(value(await executeUseCase(far.clients[1].scope, "me.show", {}, late)).today).toBe("2026-11-25");
+    const { timeZone } = value(await executeUseCase(scope, "viewer.show", {}, late)).region;
+    expect(timeZone).toBe("America/Denver");
+    expect(value(await executeUseCase(far.coach, "viewer.show", {}, late)).region.timeZone).toBe("Europe/Oslo");
+    // Back home they move with the studio again.
+    value(await executeUseCase(scope, "me.setTimeZone", { timeZone: "Europe/Oslo" }, late));
+    expect(value(await executeUseCase(far.coach, "clients.show", { clientId }, late)).timeZone).toBeNull();
+  });
+
   it("is asked for in one statement for a hundred clients", async () => {
     const { studioId } = studio.coach;
     await inStudio(studio.coach, async (tx) => {
       for (let at = 0; at < 100; at++)
         await db.insertClient(tx, { studioId, id: newId(), name: `Many ${at}`, trainingAge: "novice" });
     });
-    const span = { from: TODAY, to: "2026-11-30", today: TODAY };
+    const span = { from: TODAY, to: "2026-11-30", today: TODAY, nowMs: clock.nowMs };
     await inStudio(studio.coach, async (tx) => {
       let planned: Awaited<ReturnType<typeof plannedBetween>> = new Map();
       const asked = await statementsDuring(async () => {

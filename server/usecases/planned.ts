@@ -23,7 +23,7 @@ export const listPlanned = defineUseCase("planned.list", ["coach"], (scope, { fr
     const planned = await plannedBetween(
       tx,
       page.map(({ id }) => id),
-      { from, to, today },
+      { from, to, today, nowMs },
     );
     const last = rows.length > PAGE ? lastOf(page) : null;
     return ok({
@@ -41,7 +41,7 @@ const MOST_NEXT = 12;
 export const nextPlanned = defineUseCase("planned.next", ["coach"], (scope, _input, { nowMs }) =>
   answerIn(scope, async (tx) => {
     const today = await todayOf(tx, nowMs);
-    const lines = await plannedForAll(tx, { from: today, to: addDays(today, DAYS_AHEAD), today });
+    const lines = await plannedForAll(tx, { from: today, to: addDays(today, DAYS_AHEAD), today, nowMs });
     const waiting = lines.filter(isWaiting).sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
     return ok({ today, sessions: waiting.slice(0, MOST_NEXT) });
   }),

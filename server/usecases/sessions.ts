@@ -217,7 +217,7 @@ export const findSessions = defineUseCase("sessions.find", ["coach"], (scope, { 
     const rows = await db.sessionsLike(tx, search, today, FOUND);
     const opened = rows.map((one): FoundSession => ({ ...one, title: one.title ?? "", place: null }));
     const words = search.toLowerCase().split(/\s+/).filter(Boolean);
-    const lines = await plannedForAll(tx, { from: today, to: addDays(today, DAYS_FOUND), today });
+    const lines = await plannedForAll(tx, { from: today, to: addDays(today, DAYS_FOUND), today, nowMs: clock.nowMs });
     const planned = lines
       .filter((line) => line.sessionId === null && isWaiting(line))
       .filter(({ title, clientName }) => words.every((word) => `${title} ${clientName}`.toLowerCase().includes(word)))

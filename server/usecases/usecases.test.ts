@@ -78,6 +78,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "sessions.unlink": { sessionId },
     "clients.setUnit": { clientId, unit: "kg" },
     "me.export": {},
+    "me.setTimeZone": { timeZone: "Europe/Oslo" },
     "team.setDuty": { memberId: clientId, duty: "coach" },
     "team.remove": { memberId: clientId },
     "team.leave": { password: "not-the-password" },
@@ -213,6 +214,7 @@ const NAMES = Object.keys(USE_CASES) as ApiName[];
 
 const WITHOUT_TARGET = new Set<ApiName>([
   "me.export",
+  "me.setTimeZone",
   "clients.names",
   "lifts.name",
   "templates.list",

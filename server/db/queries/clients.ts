@@ -89,6 +89,14 @@ export async function updateClient(
 }
 
 /** Erases a person: the client's rows and, by cascade, all that hangs on them. Returns their accounts' ids. */
+/** Null where a client's time zone is the studio's own: they move with it. */
+export async function putTimeZone(tx: Transaction, id: string, timeZone: string): Promise<void> {
+  await tx
+    .update(clients)
+    .set({ timeZone: sql`nullif(${timeZone}, (select s.time_zone from studios s))` })
+    .where(eq(clients.id, id));
+}
+
 export async function deleteClient(tx: Transaction, id: string): Promise<string[]> {
   const accounts = await tx.select({ userId: members.userId }).from(members).where(eq(members.clientId, id));
   await tx.delete(clients).where(eq(clients.id, id));

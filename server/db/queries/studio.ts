@@ -1,12 +1,17 @@
 /** The studio: its settings, its coaches, whom it invited. Every function takes the transaction that `inStudio` opened. */
-import { and, asc, eq, gt, lte, or, sql } from "drizzle-orm";
+import { and, asc, eq, getTableColumns, gt, lte, or, sql } from "drizzle-orm";
 import type { Region, Settings } from "../../../core";
 import type { StudioMethods } from "../../../views";
 import type { Transaction } from "..";
 import { clients, invitations, members, studios } from "../schema";
 
+/** The studio in scope; of a client who is elsewhere it is read with their time zone, so that today is theirs. */
 export async function studioRow(tx: Transaction, lock = false) {
-  const query = tx.select().from(studios).limit(1);
+  const own = sql<string>`coalesce((select c.time_zone from clients c where c.id = yarvex_client()), ${studios.timeZone})`;
+  const query = tx
+    .select({ ...getTableColumns(studios), timeZone: own })
+    .from(studios)
+    .limit(1);
   const [row] = await (lock ? query.for("no key update") : query);
   return row ?? null;
 }
