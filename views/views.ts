@@ -563,6 +563,10 @@ export interface SavedSession {
     readonly by: readonly string[];
     /** The blocks that they changed. */
     readonly blocks: readonly string[];
+    /** The text as it stands now, where some of it does not read. */
+    readonly draftText: string | null;
+    /** Lines that others typed meanwhile and that do not read yet: they stand in the text too. */
+    readonly unread: readonly string[];
   } | null;
 }
 

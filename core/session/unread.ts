@@ -80,6 +80,13 @@ function rememberedLookup(lookup: ExerciseLookup): ExerciseLookup {
   };
 }
 
+/** The lines of a text that do not read, trimmed, each once, in their order. */
+export function unreadLinesIn(text: string, errors: ParsedSession["errors"]): string[] {
+  const lines = text.split(/\r?\n/);
+  const found = errors.map(({ line }) => lines[line - 1]?.trim() ?? "").filter((line) => line !== "");
+  return [...new Set(found)];
+}
+
 /**
  * The text of a session after an edit that was made beside its text: what stands now, with the lines that do not read where
  * they stood, below the same lift; null where every line reads. Takes the text before as it was typed and read, the document

@@ -100,9 +100,15 @@ export function createDesk(first: SessionView): DeskStore {
     work: now,
     setWork,
     onState: (save) => store.setState({ save }),
-    onMerged: (document, notice) => {
-      show(document, null);
-      store.setState({ notice });
+    onMerged: (document, notice, typedOn) => {
+      const { draftText } = now();
+      // Lines that were typed on meanwhile stand where they stood, in the text of what is there now.
+      const text =
+        draftText !== null && typedOn !== null
+          ? withUnreadLines(draftText, parse(draftText), typedOn, document, print(document))
+          : draftText;
+      store.setState({ draftText: text, notice });
+      show(document, text);
     },
   });
 

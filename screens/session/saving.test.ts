@@ -27,7 +27,7 @@ function open(view = VIEW) {
     onState: (state) => {
       desk.state = state;
     },
-    onMerged: (_, notice) => {
+    onMerged: (_document, notice) => {
       desk.notice = notice;
     },
   });
@@ -45,6 +45,7 @@ function open(view = VIEW) {
 const wait = (ms: number) => vi.advanceTimersByTimeAsync(ms);
 const kept = () => JSON.parse(localStorage.getItem("yarvex:desk:s1") ?? "null") as { unsaved: Edit[] } | null;
 const saved = (revision: number, merged: object | null = null) => ({ kind: "ok", value: { revision, merged } });
+const NOTHING_UNREAD = { draftText: null, unread: [] };
 /** What each request brought, and the revision it was made on. */
 const sent = () =>
   ask.mock.calls.map(([, { revision, edits }]) => [revision, edits.map((one: Edit & { value: string }) => one.value)]);
@@ -142,7 +143,7 @@ describe("saving at the desk", () => {
 
   it("what others saved meanwhile is shown with what is not sent yet on top, and who did it where", async () => {
     const theirs = read("A1 Bench press 3x8 @60kg r90\n\nB1 Barbell row 5x5 @70kg r120");
-    const others = { document: theirs, by: ["Mats"], blocks: [theirs.blocks[1]!.id], conflicts: [] };
+    const others = { ...NOTHING_UNREAD, document: theirs, by: ["Mats"], blocks: [theirs.blocks[1]!.id], conflicts: [] };
     let answer: (reply: unknown) => void = () => {};
     ask.mockImplementationOnce(() => new Promise((resolve) => (answer = resolve))).mockResolvedValue(saved(7));
     const opened = open();
@@ -160,7 +161,8 @@ describe("saving at the desk", () => {
   it("a change that clashed is counted, and named by its block", async () => {
     const [block] = BASE.blocks;
     const mine: Edit = { kind: "setBlock", blockId: block!.id, field: "methodId", value: "density" };
-    const merged = { document: BASE, by: ["Mats"], blocks: [block!.id], conflicts: [{ mine, theirs: mine }] };
+    const conflicts = [{ mine, theirs: mine }];
+    const merged = { ...NOTHING_UNREAD, document: BASE, by: ["Mats"], blocks: [block!.id], conflicts };
     ask.mockResolvedValue(saved(6, merged));
     const opened = open();
     opened.edit(mine);
@@ -169,6 +171,28 @@ describe("saving at the desk", () => {
       "Mats changed the same thing in block A first: 1 of your changes was not taken. Look it over.",
     );
     expect(opened.desk.work.document).toEqual(BASE);
+  });
+
+  it("a line that somebody else typed and that does not read yet is in the text, also below what was typed meanwhile", async () => {
+    const others = { document: BASE, by: ["Mats"], blocks: [], conflicts: [], unread: ["D1 Wobble of sets"] };
+    const saves = { ...others, draftText: "A1 Bench press 3x8 @60kg r90\n\nC1 Mine of sets\n\nD1 Wobble of sets" };
+    let answer: (reply: unknown) => void = () => {};
+    for (const typedOn of [null, "A1 Bench press 3x8 @60kg r90\n\nC1 Mine of set"]) {
+      ask.mockImplementationOnce(() => new Promise((resolve) => (answer = resolve))).mockResolvedValue(saved(7));
+      const opened = open();
+      opened.desk.work = { ...opened.desk.work, draftText: "C1 Mine of sets" };
+      opened.edit(titled("a"));
+      await wait(600);
+      if (typedOn) opened.desk.work = { ...opened.desk.work, draftText: typedOn };
+      answer(saved(6, saves));
+      await wait(0);
+      expect(opened.desk.work.draftText).toBe(typedOn ? `${typedOn}\n\nD1 Wobble of sets` : saves.draftText);
+      expect(opened.desk.notice).toBe(
+        "Mats typed a line that does not read yet at the same time: “D1 Wobble of sets” is in the text too.",
+      );
+      opened.stop();
+      await wait(5000);
+    }
   });
 
   it("a session that is read again goes on from there, unless it is older than what is known", async () => {

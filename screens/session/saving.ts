@@ -55,8 +55,11 @@ export interface SaverOwner {
   readonly work: () => Work;
   readonly setWork: (change: (before: Work) => Work) => void;
   readonly onState: (state: SaveState) => void;
-  /** What others saved meanwhile is in the work now; what it was, in a sentence. */
-  readonly onMerged: (document: SessionDocument, notice: string) => void;
+  /**
+   * What others saved meanwhile is in the work now; what it was, in a sentence. `typedOn`: the document of the text, where that
+   * was typed on meanwhile and does not hold what others changed.
+   */
+  readonly onMerged: (document: SessionDocument, notice: string, typedOn: SessionDocument | null) => void;
 }
 
 export interface Saver {
@@ -139,8 +142,13 @@ export function createSaver(opened: Opened, owner: SaverOwner): Saver {
     if (others) {
       const mine = applyEdits(others.document, left);
       const document = mine.ok ? mine.document : others.document;
-      owner.setWork((before) => ({ ...before, document, unsaved: mine.ok ? left : [] }));
-      owner.onMerged(document, mergedWords(others, document, others.conflicts.length + (mine.ok ? 0 : 1)));
+      // What was typed on meanwhile is newer than the text that was saved; others' lines go below it.
+      const isTypedOn = work.draftText !== sent.draftText;
+      const typed = [work.draftText ?? "", ...others.unread].join("\n\n");
+      const draftText = isTypedOn ? typed.trim() || null : others.draftText;
+      owner.setWork(() => ({ document, draftText, unsaved: mine.ok ? left : [] }));
+      const notice = mergedWords(others, document, others.conflicts.length + (mine.ok ? 0 : 1));
+      owner.onMerged(document, notice, isTypedOn ? work.document : null);
     } else owner.setWork((before) => ({ ...before, unsaved: before.unsaved.slice(edits.length) }));
     if (more) touch();
     else tell({ kind: "saved" });
@@ -185,7 +193,7 @@ function soonAtTheLatestOnLeaving(work: () => void): () => void {
 }
 /** Who changed what at the same time, and what became of it. */
 function mergedWords(
-  { by, blocks, conflicts }: Pick<NonNullable<SavedSession["merged"]>, "by" | "blocks" | "conflicts">,
+  { by, blocks, conflicts, unread }: Omit<NonNullable<SavedSession["merged"]>, "document" | "draftText">,
   document: SessionDocument,
   lost: number,
 ): string {
@@ -193,6 +201,10 @@ function mergedWords(
   const all = allBlocks(document);
   const letters = (ids: readonly string[]) =>
     all.flatMap(({ id }, at) => (ids.includes(id) ? [`block ${blockLetter(at)}`] : [])).join(", ") || "this session";
+  const lines = unread.map((line) => `“${line}”`).join(" and ");
+  const typed = unread.length === 1 ? "a line that does not read yet" : "lines that do not read yet";
+  if (lines !== "")
+    return `${who} typed ${typed} at the same time: ${lines} ${unread.length === 1 ? "is" : "are"} in the text too.`;
   if (lost === 0) return `${who} changed ${letters(blocks)} at the same time: both changes are in it.`;
   const where = letters(
     blocksTouched(

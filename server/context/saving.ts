@@ -16,6 +16,7 @@ import {
   parseSessionSteps,
   printSession,
   type SessionDocument,
+  unreadLinesIn,
   withBlocksAdded,
   withUnreadLines,
 } from "../../core";
@@ -56,14 +57,17 @@ export async function saveEdits(
   const problem = await documentProblem(tx, row.clientId, next, studio);
   if (problem) return problem;
   // A text that was typed on an older revision lacks what others changed since.
-  const typed = draftText === undefined ? row.draftText : draftText;
-  const isOfNow = typed === null || (draftText !== undefined && !merged);
-  const text = isOfNow ? typed : await textAfter(tx, typed, before, next, studio);
+  const isOfNow = draftText !== undefined && !merged;
+  const mine = draftText === undefined ? row.draftText : draftText;
+  const base = draftText === undefined || !merged ? row.draftText : await db.draftTextAt(tx, row.id, revision);
+  const { text, unread } = isOfNow
+    ? { text: mine, unread: [] }
+    : await joinTexts(tx, { mine, base, theirs: row.draftText }, before, next, studio);
   await write(tx, scope, studio, row, { next, taken, inverse, draftText: text });
   for (const other of rows)
     if (other.pairId !== null && other.pairId === row.pairId && other.id !== row.id && other.state === "draft")
       await saveShared(tx, scope, studio, other, taken);
-  return ok({ revision: row.revision + 1, merged: merged && { document: next, ...merged } });
+  return ok({ revision: row.revision + 1, merged: merged && { document: next, ...merged, draftText: text, unread } });
 }
 
 /** A session and its partners', locked; a pair that came about while the first lock was waited for is locked too. */
@@ -78,7 +82,7 @@ interface Changed {
   readonly taken: readonly Edit[];
   readonly inverse: readonly Edit[];
   /** What others saved meanwhile; null: nobody did. */
-  readonly merged: Omit<NonNullable<SavedSession["merged"]>, "document"> | null;
+  readonly merged: Pick<NonNullable<SavedSession["merged"]>, "conflicts" | "by" | "blocks"> | null;
 }
 
 /** The document after edits made on a revision; what others saved since stands, and what clashes with it is named. */
@@ -124,17 +128,45 @@ async function documentProblem(
   return gym.clientId && gym.clientId !== clientId ? refused("gymId", `${gym.name} is another client's home.`) : null;
 }
 
-/** A text whose lines do not all read, after edits that were made beside it; null where every line of it reads. */
-async function textAfter(
+/** Texts whose lines do not all read; null: there every line reads. */
+interface Texts {
+  readonly mine: string | null;
+  /** What mine was made of. */
+  readonly base: string | null;
+  /** What stands by now. */
+  readonly theirs: string | null;
+}
+
+/**
+ * The text after edits that were made beside it, or on an older one. A line that does not read stays for as long as nobody has
+ * put it right, whoever typed it: of two windows none takes the other's away.
+ */
+async function joinTexts(
   tx: Transaction,
-  text: string,
+  texts: Texts,
   before: SessionDocument,
   after: SessionDocument,
   { catalogue }: StudioContext,
-): Promise<string | null> {
+): Promise<{ readonly text: string | null; readonly unread: readonly string[] }> {
+  const { mine, base, theirs } = texts;
+  if (mine === null && theirs === null) return { text: null, unread: [] };
   const gyms = await db.gymRows(tx);
-  const read = await runYielding(parseSessionSteps(text.split(/\r?\n/), exerciseLookup(catalogue), newId, gyms));
-  return withUnreadLines(text, read, before, after, printSession(after, catalogue, gyms));
+  const read = async (text: string | null) => {
+    const lines = (text ?? "").split(/\r?\n/);
+    const parsed = await runYielding(parseSessionSteps(lines, exerciseLookup(catalogue), newId, gyms));
+    return { parsed, unread: unreadLinesIn(text ?? "", parsed.errors), lines };
+  };
+  const [own, first, other] = [await read(mine), await read(base), await read(theirs)];
+  const put = (from: typeof own, keep: (line: string) => boolean, printed: string) => {
+    const errors = from.parsed.errors.filter(({ line }) => keep(from.lines[line - 1]?.trim() ?? ""));
+    const { lines } = from.parsed;
+    return withUnreadLines(from.lines.join("\n"), { errors, lines }, before, after, printed);
+  };
+  const isPutRight = (line: string) => first.unread.includes(line) && !other.unread.includes(line);
+  const unread = other.unread.filter((line) => !first.unread.includes(line) && !own.unread.includes(line));
+  const printed = printSession(after, catalogue, gyms);
+  const withMine = put(own, (line) => !isPutRight(line), printed);
+  return { text: put(other, (line) => unread.includes(line), withMine ?? printed) ?? withMine, unread };
 }
 
 /** What is shared of a change, in a partner's session: loads and efforts are each one's own. What does not fit there is left out. */
@@ -154,8 +186,9 @@ async function saveShared(
   const taken = diffDocuments(before, next);
   const edited = applyEdits(before, taken);
   if (taken.length === 0 || !edited.ok || (await documentProblem(tx, row.clientId, next, studio))) return;
-  const draftText = row.draftText === null ? null : await textAfter(tx, row.draftText, before, next, studio);
-  await write(tx, scope, studio, row, { next, taken, inverse: edited.inverse, draftText });
+  const texts = { mine: row.draftText, base: row.draftText, theirs: row.draftText };
+  const { text } = await joinTexts(tx, texts, before, next, studio);
+  await write(tx, scope, studio, row, { next, taken, inverse: edited.inverse, draftText: text });
 }
 
 async function write(

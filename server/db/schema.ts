@@ -425,6 +425,8 @@ export const sessionEdits = pgTable(
     memberId: uuid("member_id").notNull(),
     edits: jsonb("edits").$type<readonly Edit[]>().notNull(),
     inverse: jsonb("inverse").$type<readonly Edit[]>().notNull(),
+    /** The text that stood after it, where some of it did not read: what later changes of it are told from. */
+    draftText: text("draft_text"),
     createdAt,
   },
   (t) => [

@@ -175,7 +175,7 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
     const theirs = { sessionId, revision: 0, edits: [cue(document, 1, "theirs")], draftText: null };
     expect(value(await executeUseCase(studio.coach, "sessions.edit", theirs, clock)).merged?.conflicts).toEqual([]);
     const other: Edit = { kind: "setSession", field: "title", value: "Renamed" };
-    value(await edit(sessionId, 2, [other]));
+    value(await edit(sessionId, 0, [other]));
     const third = { ...typed, revision: 1, edits: [cue(document, 2, "late")] };
     value(await executeUseCase(studio.coach, "sessions.edit", third, clock));
     const after = await shown(sessionId);
@@ -185,6 +185,34 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
     expect(view.unread?.map((line) => line.text)).toEqual(["D1 Wobble thing 3 sets of eh"]);
     expect(view.shown.document.title).toBe("Renamed");
     expect(view.shown.document.blocks).toHaveLength(4);
+  });
+
+  it("of two windows none takes a line away that the other typed and that does not read yet; both are told", async () => {
+    const sessionId = await madeSession(0, documentOf(text));
+    const save = async (revision: number, typed: readonly string[] | null) => {
+      const draftText = typed && [text, ...typed].join("\n\n");
+      const edits = [{ kind: "setSession" as const, field: "title" as const, value: `Save ${revision} ${typed}` }];
+      return value(
+        await executeUseCase(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText }, clock),
+      );
+    };
+    const unread = async () => {
+      const view = value(await executeUseCase(studio.coach, "floor.open", { sessionId }, clock));
+      return (view.unread ?? []).map((line) => line.text).sort();
+    };
+    await save(0, ["D1 Mine of sets"]);
+    const { merged } = await save(0, ["D1 Theirs of sets"]);
+    expect(merged!.unread).toEqual(["D1 Mine of sets"]);
+    expect(merged!.draftText).toContain("D1 Mine of sets");
+    expect(await unread()).toEqual(["D1 Mine of sets", "D1 Theirs of sets"]);
+    // The first window puts its own line right: the other's stays, and its own does not come back.
+    await save(1, null);
+    expect(await unread()).toEqual(["D1 Theirs of sets"]);
+    // A window that knows of neither saves something else.
+    await save(0, null);
+    expect(await unread()).toEqual(["D1 Theirs of sets"]);
+    await save(4, null);
+    expect(await unread()).toEqual([]);
   });
 
   it("an event with a fraction of a millisecond condemns nothing that is sent with it", async () => {

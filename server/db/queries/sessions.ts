@@ -103,10 +103,19 @@ export async function updateSession(
 export async function writeSession(
   tx: Transaction,
   change: Required<Pick<typeof sessions.$inferInsert, Written>>,
-  by: Omit<typeof sessionEdits.$inferInsert, "revision">,
+  by: Omit<typeof sessionEdits.$inferInsert, "revision" | "draftText">,
 ): Promise<void> {
   await tx.update(sessions).set(change).where(eq(sessions.id, by.sessionId));
-  await tx.insert(sessionEdits).values({ ...by, revision: change.revision! });
+  await tx.insert(sessionEdits).values({ ...by, revision: change.revision!, draftText: change.draftText });
+}
+
+/** The text that stood at a revision, where some of it did not read. */
+export async function draftTextAt(tx: Transaction, sessionId: string, revision: number): Promise<string | null> {
+  const [row] = await tx
+    .select({ draftText: sessionEdits.draftText })
+    .from(sessionEdits)
+    .where(and(eq(sessionEdits.sessionId, sessionId), eq(sessionEdits.revision, revision)));
+  return row?.draftText ?? null;
 }
 
 /** What was changed since a revision, the earliest first. */

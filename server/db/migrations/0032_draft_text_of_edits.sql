@@ -1,0 +1,1 @@
+ALTER TABLE "session_edits" ADD COLUMN "draft_text" text;
