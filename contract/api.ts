@@ -69,6 +69,8 @@ import {
   listOf,
   matching,
   maybe,
+  nameOrNothing,
+  nameText,
   nonEmptyString,
   nullable,
   oneOfTexts,
@@ -126,10 +128,10 @@ const methods = listOf(
   }),
   METHODS.length,
 );
-const gym = strictObject({ name: nonEmptyString(120), equipment: equipmentSchema });
+const gym = strictObject({ name: nameText(120), equipment: equipmentSchema });
 /** What is known of a client, new or not. */
 const known = {
-  name: nonEmptyString(120),
+  name: nameText(120),
   birthYear: nullable(birthYear),
   trainingAge: oneOfTexts("novice", "intermediate", "advanced"),
   minutes: integer(10, 240),
@@ -147,7 +149,7 @@ const habits = strictObject({
   goals: listOf(goalSchema, PLAN_LIMITS.goals),
   likes: exerciseIds,
   dislikes: exerciseIds,
-  groups: listOf(nonEmptyString(60), 20),
+  groups: listOf(nameText(60), 20),
   coachId: nullable(uuid()),
 });
 
@@ -177,7 +179,7 @@ export const INPUTS = {
   "gyms.save": strictObject({ gymId: uuid(), ...change(gym) }),
   /** Empty, with what another has, or with the usual things of a home. */
   "gyms.create": strictObject({
-    name: nonEmptyString(120),
+    name: nameText(120),
     clientId: nullable(uuid()),
     copyOf: nullable(uuid()),
     things: maybe(listOf(oneOfTexts(...keysOf(USUAL_KIT)), 60)),
@@ -222,7 +224,7 @@ export const INPUTS = {
   "invitations.create": strictObject({
     clientId: nullable(uuid()),
     email: nonEmptyString(200),
-    name: boundedText(120),
+    name: nameOrNothing(120),
     /** Of a coach; left out: a coach. */
     duty: maybe(oneOfTexts("coach", "assistant")),
   }),
@@ -241,7 +243,7 @@ export const INPUTS = {
   /** Where the client's own device is. */
   "me.setTimeZone": strictObject({ timeZone: nonEmptyString(60) }),
   /** Empty, or from a template with loads of the client's own. */
-  "sessions.create": strictObject({ clientId: uuid(), title: boundedText(200), templateId: maybe(nullable(uuid())) }),
+  "sessions.create": strictObject({ clientId: uuid(), title: nameOrNothing(200), templateId: maybe(nullable(uuid())) }),
   /** Switches a rule of caution off for a client, or for everybody (null), with the reason; without one it is on again. */
   "cautions.quiet": strictObject({ rule: nonEmptyString(80), clientId: nullable(uuid()), reason: boundedText(300) }),
   /** Sessions by title or client, those nearest to today first. */
@@ -314,7 +316,7 @@ export const INPUTS = {
   "plans.show": strictObject({ clientId: uuid() }),
   "plans.create": strictObject({
     clientId: uuid(),
-    name: nonEmptyString(120),
+    name: nameText(120),
     startDate: isoDate(),
     ...planStart,
   }),
@@ -336,7 +338,7 @@ export const INPUTS = {
   "imports.begin": strictObject({
     id: uuid(),
     name: nonEmptyString(200),
-    newClients: listOf(strictObject({ id: uuid(), name: nonEmptyString(120) }), 200),
+    newClients: listOf(strictObject({ id: uuid(), name: nameText(120) }), 200),
   }),
   "imports.add": strictObject({
     importId: uuid(),
@@ -361,7 +363,7 @@ export const INPUTS = {
   }),
   "hooks.remove": strictObject({ hookId: uuid() }),
   "tokens.list": nothing,
-  "tokens.add": strictObject({ name: nonEmptyString(120), access: oneOfTexts("read", "write"), days: integer(1, 366) }),
+  "tokens.add": strictObject({ name: nameText(120), access: oneOfTexts("read", "write"), days: integer(1, 366) }),
   "tokens.remove": strictObject({ tokenId: uuid() }),
   "templates.list": strictObject({
     kind: oneOfTexts("session", "block", "plan"),
@@ -369,7 +371,7 @@ export const INPUTS = {
     after: nullable(strictObject({ name: boundedText(120), id: uuid() })),
   }),
   "templates.keep": strictObject({
-    name: nonEmptyString(120),
+    name: nameText(120),
     of: discriminatedUnion({
       session: { document: documentSchema },
       block: { document: documentSchema },

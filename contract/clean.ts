@@ -20,9 +20,9 @@ export function depthOf(json: string): number {
   return most;
 }
 
-/** Control characters but for tab and new line, and what a byte order leaves behind. */
+/** Control characters but for tab and new line, what a byte order leaves behind, and what turns the direction of all that follows. */
 // biome-ignore lint/suspicious/noControlCharactersInRegex: these are what is taken out
-const UNSEEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\ufeff\ufffe\uffff]/g;
+const UNSEEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\u202a-\u202e\u2066-\u2069\ufeff\ufffe\uffff]/g;
 const HALF = /[\ud800-\udfff]/;
 
 /** A text without halves of characters and without what no keyboard writes. */

@@ -124,6 +124,16 @@ export const boundedText = (most: number): Schema<string> => single(upTo(most).d
 
 export const nonEmptyString = (most: number): Schema<string> => single(upTo(most).required("is missing"));
 
+/** A name that is said within a sentence, listed, mailed as a subject and written into files: one line. */
+export const nameText = (most: number): Schema<string> =>
+  single(upTo(most).required("is missing").matches(ONE_LINE, "is one line of text"));
+
+/** The same, where it may be left empty. */
+export const nameOrNothing = (most: number): Schema<string> =>
+  single(upTo(most).defined("is missing").matches(ONE_LINE, "is one line of text"));
+
+const ONE_LINE = /^[^\r\n\t\u2028\u2029]*$/;
+
 export const matching = (most: number, pattern: RegExp, message: string): Schema<string> =>
   single(upTo(most).required("is missing").matches(pattern, message));
 

@@ -1,5 +1,5 @@
 /** Every screen holds the look: sizes of text, room to touch, nothing wider than the screen, on a desk, a phone, a tablet and a large screen. */
-import { alive, does, enterAsCoach, expectAccessible, lookFaults } from "./helpers";
+import { alive, does, enterAsCoach, expectAccessible, foundStudio, lookFaults } from "./helpers";
 import { expect, test } from "./test";
 
 const SIZES = [
@@ -98,4 +98,40 @@ test("a client's progress is one page on paper, and the weeks lie on it", async 
   expect(await printed(`/clients/${marit}`)).toEqual({ pages: 1, lies: false });
   expect(await printed(`/weeks?for=${marit}`)).toEqual({ pages: 1, lies: true });
   expect(await printed(`/review/weeks?for=${marit}`)).toMatchObject({ lies: true });
+});
+
+test("a name of 120 letters and one from right to left stay on their page, on a phone as on a desk", async ({
+  page,
+}) => {
+  const email = `longnames${Date.now()}@wharf.example`;
+  await foundStudio(page, { studio: "W".repeat(120), name: "Åse مريم", email, password: "a-long-password" });
+  await expect(page.getByRole("heading", { name: "Today", exact: true })).toBeVisible();
+  const known = { birthYear: null, trainingAge: "novice", minutes: 60, aims: "", limits: "", bodyMass: null };
+  const ids: { clientId: string; sessionId: string }[] = [];
+  for (const name of ["Wiriadinata".repeat(10), "عبد الرحمن ".repeat(10)]) {
+    const { clientId } = await does<{ clientId: string }>(page, "clients.create", { ...known, name });
+    await does(page, "clients.stateReadiness", { clientId, seen: null, yes: [] });
+    const { sessionId } = await does<{ sessionId: string }>(page, "sessions.create", {
+      clientId,
+      title: "M".repeat(200),
+    });
+    ids.push({ clientId, sessionId });
+  }
+  const [{ clientId, sessionId }] = ids as [(typeof ids)[number], ...typeof ids];
+  const paths = [
+    ...["/today", "/clients", `/clients/${clientId}`, `/weeks?for=${clientId}`, `/session/${sessionId}`, "/outbox"],
+    ...["/account", "/import", `/card/${sessionId}`, "/floor", "/review"],
+  ];
+  const tooWide: string[] = [];
+  for (const width of [390, 1280]) {
+    await page.setViewportSize({ width, height: 844 });
+    for (const path of paths) {
+      await page.goto(path);
+      await expect(page.getByText("One moment…")).toHaveCount(0);
+      await expect(page.getByRole("heading", { level: 1 }).first()).toBeVisible();
+      const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+      if (wide > 0) tooWide.push(`${path} by ${wide} on ${width}`);
+    }
+  }
+  expect(tooWide).toEqual([]);
 });

@@ -16,7 +16,7 @@ export function ClientChoice({
 }) {
   const router = useRouter();
   return (
-    <label className="flex items-center gap-2">
+    <label className="flex min-w-0 max-w-full items-center gap-2">
       <span className="sr-only">Client</span>
       <Select
         value={view.client?.id ?? ""}

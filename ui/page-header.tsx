@@ -24,7 +24,7 @@ export function PageHeader({
       )}
     >
       {title === undefined ? null : <h1 className="text-xl font-bold">{title}</h1>}
-      {about ? <p className="text-quiet">{about}</p> : null}
+      {about ? <p className="wrap-anywhere text-quiet">{about}</p> : null}
       {children}
       {actions ? (
         <div className="no-print ml-auto flex flex-wrap items-center gap-2 max-md:ml-0 [&_a]:whitespace-nowrap [&_button]:whitespace-nowrap">

@@ -98,6 +98,8 @@ describe("texts from outside", () => {
     ["a bell and an escape", "\u0007a\u001b[31m", "a[31m"],
     ["tab and new line, which stay", "a\tb\nc", "a\tb\nc"],
     ["whole characters beyond the first plane", "💪 ok", "💪 ok"],
+    ["what turns the direction of all that follows", "Anna \u202etxt.exe\u202c \u2066x", "Anna txt.exe x"],
+    ["a name from right to left", "مريم \u200f10", "مريم \u200f10"],
     ["a mark of byte order", "\ufeffname", "name"],
   ])("%s", (_what, text, clean) => {
     expect(cleanText(text)).toBe(clean);

@@ -6,6 +6,7 @@
  */
 
 import { entryAt, valueAt } from "../lists";
+import { oneLine } from "../text";
 import { allBlocks, type Block, type Segment, type SessionDocument, type Slot, type WorkSet } from "./grammar";
 
 /** What a session says beside its blocks. */
@@ -80,7 +81,8 @@ function applyEdit(document: SessionDocument, edit: Edit): Edited {
   switch (edit.kind) {
     case "setSession":
       return done(
-        { ...document, [edit.field]: edit.value },
+        // A title is the first line of the session's text.
+        { ...document, [edit.field]: edit.field === "title" ? oneLine(edit.value) : edit.value },
         fieldEdit({ kind: "setSession", field: edit.field, value: document[edit.field] }),
       );
     case "insertBlock": {

@@ -123,7 +123,7 @@ export function Sessions() {
       {person === "coach" && rehearsable ? (
         <a
           href={`/floor?rehearse=${rehearsable.sessionId}`}
-          className="flex min-h-[56px] items-center text-lg underline underline-offset-4"
+          className="flex min-h-[56px] items-center text-lg underline underline-offset-4 wrap-anywhere"
         >
           Watch {rehearsable.clientName.split(" ")[0]}’s session run, without anybody
         </a>

@@ -57,7 +57,7 @@ export function SessionCard({ view, link }: { view: SessionView; link: string })
       </div>
       <article className={size}>
         <header className="flex items-baseline justify-between gap-4 border-b-2 border-black pb-1">
-          <h1 className="text-[1.5em] font-bold whitespace-nowrap">{view.client.name}</h1>
+          <h1 className="text-[1.5em] font-bold">{view.client.name}</h1>
           <p className="ml-auto text-right">
             {document.title ? <strong>{document.title}</strong> : null} {longDate(view.date)}, {view.gym.name}, about{" "}
             {Math.round(computed.totals.seconds / 60)} min; loads in {view.gym.equipment.unit}

@@ -22,7 +22,7 @@ export const Whose = memo(function Whose({ view, title, gymId, locked, isSaved }
   return (
     <>
       <h1 className="text-xl font-bold">{title || "Untitled session"}</h1>
-      <p className="text-quiet">
+      <p className="wrap-anywhere text-quiet">
         <Link href={`/clients/${view.client.id}`} className="underline underline-offset-2">
           {view.client.name}
         </Link>{" "}

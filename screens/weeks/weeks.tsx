@@ -40,7 +40,7 @@ export function WeeksScreen({ view }: { view: WeeksView | null }) {
         <ClientChoice view={view} page="/weeks" />
       </PageHeader>
       <div className="flex flex-col items-start gap-3 p-4">
-        <p className="text-quiet">
+        <p className="wrap-anywhere text-quiet">
           {plan ? `${plan.document.name || "This plan"} has no days yet.` : `${view.client.name} has no plan yet.`}{" "}
           Start one from the days that there are.
         </p>

@@ -1,5 +1,5 @@
 /** Who may come into a studio: its coaches, its clients; invited by a link, choosing their own password. */
-import { maybe, nonEmptyString, type Output, strictObject } from "../../contract";
+import { maybe, nameText, nonEmptyString, type Output, strictObject } from "../../contract";
 import { emailProblemWords } from "../../views";
 import { addressOf, prepareAccount } from "../auth";
 import { hashOfSecret, newSecret } from "../auth/secret";
@@ -117,7 +117,7 @@ export async function readInvitation(secret: string) {
 
 export const takeInvitationSchema = strictObject({
   secret: nonEmptyString(100),
-  name: maybe(nonEmptyString(120)),
+  name: maybe(nameText(120)),
   password: nonEmptyString(200),
 });
 

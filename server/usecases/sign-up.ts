@@ -1,6 +1,6 @@
 /** Founding a studio: the one thing done before there is a scope. */
 import * as yup from "yup";
-import { isTimeZone, maybe, NO_TIME_ZONE, nonEmptyString, REGION_SCHEMA, strictObject } from "../../contract";
+import { isTimeZone, maybe, NO_TIME_ZONE, nameText, nonEmptyString, REGION_SCHEMA, strictObject } from "../../contract";
 import type { Region } from "../../core";
 import { addressOf, prepareAccount, redeemStudioSetup } from "../auth";
 import { enterScope, newId, withAccounts } from "../db";
@@ -20,8 +20,8 @@ interface FoundStudio {
 }
 
 export const setUpStudioSchema = strictObject({
-  studio: nonEmptyString(120),
-  name: nonEmptyString(120),
+  studio: nameText(120),
+  name: nameText(120),
   password: nonEmptyString(200),
   region: REGION_SCHEMA,
   email: maybe(nonEmptyString(200)),

@@ -1,7 +1,9 @@
 /** Document → shorthand in its one normal form. `parseSession(printSession(x))` equals x but for ids. */
+
 import { type Catalogue, exerciseOrThrow, isPlaceholder } from "../../exercise";
 import { firstOf } from "../../lists";
 import { sameValue } from "../../same";
+import { oneLine } from "../../text";
 import { decimal } from "../../units";
 import {
   allBlocks,
@@ -40,7 +42,7 @@ export function printSession(
 ): string {
   const labels = slotLabels(document);
   const head: string[] = [];
-  if (document.title) head.push(`# ${document.title}`);
+  if (document.title) head.push(`# ${oneLine(document.title)}`);
   if (document.capSeconds !== null) head.push(`cap ${printDuration(document.capSeconds)}`);
   if (document.gymId !== null) {
     const gym = gyms.find((one) => one.id === document.gymId);
