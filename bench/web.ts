@@ -29,7 +29,7 @@ export class Web {
     const args = ["--import", "tsx", join(ROOT, "tools", "serve-demo.ts"), String(this.port)];
     this.child = spawn(process.execPath, args, { cwd: ROOT, env: this.env, stdio: ["ignore", "ignore", "ignore"] });
     for (let tries = 0; tries < 240; tries++) {
-      const up = await fetch(`http://127.0.0.1:${this.port}/api/health`).then(
+      const up = await fetch(`http://127.0.0.1:${this.port}/api/ready`).then(
         (answer) => answer.ok,
         () => false,
       );

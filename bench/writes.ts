@@ -71,7 +71,7 @@ async function overHttp(server: Server, name: string): Promise<void> {
     }
     const { doneIn } = await import("../server/testing/floor");
     const bodies = views.map((view) => doneIn(view, 0));
-    const empty = await rate(async () => (await fetch(`${base}/api/alive`)).text());
+    const empty = await rate(async () => (await fetch(`${base}/api/health`)).text());
     const sent = await rate(async (lane) => {
       const events = [{ ...bodies[lane]!, id: randomUUID() }];
       const answer = await post("/api/do/floor.record", { sessionId: views[lane]!.sessionId, events }, cookie);

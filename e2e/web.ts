@@ -25,7 +25,7 @@ export async function startWeb(urls: { readonly web: string; readonly owner: str
       stdio: ["ignore", "ignore", "inherit", "ipc"],
     });
     const answers = () =>
-      fetch(`${baseURL}/api/health`).then(
+      fetch(`${baseURL}/api/ready`).then(
         (answer) => answer.ok,
         () => false,
       );

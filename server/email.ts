@@ -8,6 +8,7 @@ import { join, relative } from "node:path";
 import { createTransport } from "nodemailer";
 import type { EmailProblem } from "../views";
 import { logFault } from "./log";
+import { count } from "./request";
 
 /** Where emails wait. */
 export const outboxFolder = (): string => process.env.YARVEX_OUTBOX ?? join(process.cwd(), ".yarvex", "outbox");
@@ -45,6 +46,7 @@ export async function sendEmail({ about = [], ...message }: Message): Promise<Em
       const start = `${Date.now()}-${randomBytes(3).toString("hex")}`;
       writeToOutbox({ start, about: [message.to, ...about], kind: "eml" }, content as Buffer);
     }
+    count("emails");
     return null;
   } catch (error) {
     const {
@@ -52,6 +54,7 @@ export async function sendEmail({ about = [], ...message }: Message): Promise<Em
       command = "",
       code = "",
     } = error as { responseCode?: number; command?: string; code?: string };
+    count("emailsNotSent");
     logFault("sending an email", new Error(`${code} ${command} ${responseCode}`.trim()));
     // A mail server answers 5xx where trying again is of no use; a refused sign-in is our own fault and not the address's.
     return responseCode >= 500 && code !== "EAUTH" ? "refused" : "notSent";

@@ -7,11 +7,22 @@ import { closeDatabase } from "../server/db";
 import { stopListening } from "../server/db/changes";
 import { startProjecting } from "../server/jobs/projecting";
 import { startTelling } from "../server/jobs/webhooks";
+import { stopTaking } from "../server/request";
 import { startWorkers } from "../server/workers";
+import { createAnswering } from "./answering";
 import { builtScripts, contentPolicy, newNonce, STRICT_TRANSPORT } from "./headers";
 import { ROOT } from "./system";
 
 const MOST_REQUEST_BYTES = 1_000_000;
+
+/** How long what is being answered may take when the process is told to stop; streams of changes never end by themselves. */
+const PATIENCE_MS = 3_000;
+
+/** Waits until nothing is left, or for so long. */
+async function untilNone(left: () => number, mostMs: number): Promise<void> {
+  const until = performance.now() + mostMs;
+  while (left() > 0 && performance.now() < until) await new Promise((done) => setTimeout(done, 20));
+}
 
 interface Serving {
   readonly url: string;
@@ -28,6 +39,7 @@ export async function serve(port: number, host: string, { dev = false } = {}): P
   const trustsProxy = process.env.YARVEX_TRUST_PROXY === "1";
   const built = dev ? [] : builtScripts(join(ROOT, ".next", "server", "app"));
   const isSecure = (process.env.YARVEX_URL ?? "").startsWith("https:");
+  const answering = createAnswering(trustsProxy);
   const server = createServer({ connectionsCheckingInterval: 2_000 }, (request, response) => {
     // No route of ours takes more; what says that it brings more is not read.
     if (Number(request.headers["content-length"] ?? 0) > MOST_REQUEST_BYTES) {
@@ -57,7 +69,7 @@ export async function serve(port: number, host: string, { dev = false } = {}): P
       response.setHeader("content-security-policy", policy);
     }
     if (isSecure) response.setHeader("strict-transport-security", STRICT_TRANSPORT);
-    void handle(request, response);
+    answering.answer(request, response, handle);
   });
   if (dev) server.on("upgrade", app.getUpgradeHandler());
   // Headers and bodies that trickle in are ended.
@@ -73,9 +85,15 @@ export async function serve(port: number, host: string, { dev = false } = {}): P
   return {
     url: `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`,
     stop: async () => {
+      // What is being answered is answered first; whoever asks now is told to look elsewhere.
+      stopTaking();
+      await new Promise((done) => setTimeout(done, 1_000 * Math.min(5, Number(process.env.YARVEX_DRAIN_SECONDS) || 0)));
+      const closed = new Promise((done) => server.close(done));
+      server.closeIdleConnections();
       await Promise.all([stopListening(), projecting.stop(), telling.stop()]);
+      await untilNone(answering.open, PATIENCE_MS);
       server.closeAllConnections();
-      await new Promise((done) => server.close(done));
+      await closed;
       await app.close();
       await threads.stop();
       await closeDatabase();

@@ -172,7 +172,7 @@ async function withServer(urls: Urls, outbox: string, work: (web: Web) => Promis
     stdio: ["ignore", "inherit", "inherit"],
   });
   try {
-    await untilUp(`${base}/api/health`, web);
+    await untilUp(`${base}/api/ready`, web);
     await work({ base, outbox, urls });
   } finally {
     web.kill("SIGTERM");

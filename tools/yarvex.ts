@@ -80,6 +80,7 @@ async function serveStudio(database: string, demo: boolean, { dev = false } = {}
     const host = process.env.HOST ?? "127.0.0.1";
     const port = await freePort(wanted);
     if (port !== wanted) say(`Port ${wanted} is taken; using ${port}.`);
+    if (!demo) process.env.YARVEX_LOG ??= "requests";
     process.env.YARVEX_URL ??= `http://${host}:${port}`;
     const { serve } = await import("./serve");
     const serving = await serve(port, host, { dev });

@@ -5,6 +5,8 @@ import { cleanValue, depthOf, MOST_DEPTH } from "@/contract";
 import { serverNowMs } from "@/server/clock";
 import { isBusy } from "@/server/db";
 import { logFault } from "@/server/log";
+import { requestNow } from "@/server/request";
+import { routeOf } from "@/server/route-name";
 import { sameOrigin } from "./same-origin";
 
 export type Answer = { readonly status?: number; readonly body: object; readonly cookies?: Headers };
@@ -23,13 +25,13 @@ export async function atTheEdge(
   mostBytes: number,
   work: (asked: Asked) => Promise<Answer>,
 ): Promise<NextResponse> {
-  const id = randomUUID();
+  const id = requestNow()?.id ?? randomUUID();
   const answer = await answerOf(request, mostBytes, work).catch((error: unknown): Answer => {
     if (isBusy(error)) {
-      logFault("busy", error, { id, path: new URL(request.url).pathname });
+      logFault("busy", error, { id, route: routeOf(new URL(request.url).pathname) });
       return { status: 503, body: { message: "The server is busy. Nothing is lost; try again in a moment." } };
     }
-    logFault("a request", error, { id, path: new URL(request.url).pathname });
+    logFault("a request", error, { id, route: routeOf(new URL(request.url).pathname) });
     return { status: 500, body: { message: `Something went wrong on the server. Error number ${id.slice(0, 8)}.` } };
   });
   const response = NextResponse.json(answer.body, { status: answer.status ?? 200 });

@@ -12,6 +12,7 @@ import { v7 as uuidv7 } from "uuid";
 import { identityCache } from "../../core";
 import type { Duty } from "../../views";
 import { logFault } from "../log";
+import { requestNow } from "../request";
 import * as schema from "./schema";
 
 export type Database = NodePgDatabase<typeof schema>;
@@ -174,6 +175,8 @@ async function withoutValues<T>(work: () => Promise<T>): Promise<T> {
   try {
     return await work();
   } catch (error) {
+    const request = requestNow();
+    if (request && isBusy(error)) request.isBusy = true;
     const query = error instanceof Error && error.cause instanceof pg.DatabaseError ? error.cause : error;
     if (!(query instanceof pg.DatabaseError)) {
       // The library's own wrapper lists the values.
@@ -189,6 +192,21 @@ async function withoutValues<T>(work: () => Promise<T>): Promise<T> {
 /** Accounts, sign-in limits, and who somebody is: what is asked before there is a scope. Sees no studio's rows. */
 export async function withAccounts<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
   return inTransaction(accountsPool(), "begin", work);
+}
+
+interface PoolState {
+  readonly pool: "studios" | "accounts";
+  readonly open: number;
+  readonly idle: number;
+  readonly waiting: number;
+}
+
+/** How many connections each pool has, and how many wait for one. */
+export function poolStates(): PoolState[] {
+  const stateOf = (name: PoolState["pool"], of: pg.Pool | undefined): PoolState => {
+    return { pool: name, open: of?.totalCount ?? 0, idle: of?.idleCount ?? 0, waiting: of?.waitingCount ?? 0 };
+  };
+  return [stateOf("studios", holder.yarvexPool), stateOf("accounts", holder.yarvexAccountsPool)];
 }
 
 /** A single question about accounts: a statement is a transaction of its own. */

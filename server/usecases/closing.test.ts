@@ -1,7 +1,6 @@
 /** Who goes is gone: a client, a coach, a whole studio, in every table, every file and every line of the log. */
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
-import { sql } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import type { ApiName, Input } from "../../contract";
 import { signIn } from "../auth";
@@ -18,20 +17,22 @@ import { acceptInvitation } from "./invitations";
 
 const PASSWORD = "a-long-password";
 
+const rowsOf = async <T extends Record<string, unknown>>(statement: string): Promise<T[]> =>
+  (await asOwner((tx) => tx.execute(statement))).rows as T[];
+const quoted = (text: string): string => `'${text.replaceAll("'", "''")}'`;
+
 /** Where any of these words stands: tables by name, and files of the outbox. */
 async function placesOf(words: readonly string[]): Promise<string[]> {
-  const tables = await asOwner((tx) =>
-    tx.execute<{ name: string }>(sql`select quote_ident(tablename) as name from pg_tables where schemaname = 'public'`),
+  const tables = await rowsOf<{ name: string }>(
+    "select quote_ident(tablename) as name from pg_tables where schemaname = 'public'",
   );
   const found: string[] = [];
-  for (const { name } of tables.rows)
+  for (const { name } of tables)
     for (const word of words) {
-      const { rows } = await asOwner((tx) =>
-        tx.execute<{ n: number }>(
-          sql`select count(*)::int as n from ${sql.raw(name)} t where position(lower(${word}) in lower(t::text)) > 0`,
-        ),
+      const [row] = await rowsOf<{ n: number }>(
+        `select count(*)::int as n from ${name} t where position(lower(${quoted(word)}) in lower(t::text)) > 0`,
       );
-      if (rows[0]!.n > 0) found.push(`${name}: ${word}`);
+      if (row!.n > 0) found.push(`${name}: ${word}`);
     }
   for (const file of readdirSync(outboxFolder()))
     for (const word of words)
@@ -95,10 +96,9 @@ describe.runIf(hasDatabase)("who goes", () => {
       putUnreadRows(tx, [{ studioId, importId, row: 1, cells: [name, "?"], why: "?" }]),
     );
     value(await run("tokens.add", { name: "Till", access: "read", days: 30 }));
-    await asOwner((tx) =>
-      tx.execute(
-        sql`insert into api_requests (studio_id, token_id, key, request_hash, status, body) select studio_id, id, 'k', 'h', 200, ${JSON.stringify({ clientId, name })}::jsonb from api_tokens where studio_id = ${studioId}`,
-      ),
+    await rowsOf(
+      `insert into api_requests (studio_id, token_id, key, request_hash, status, body)
+        select studio_id, id, 'k', 'h', 200, ${quoted(JSON.stringify({ clientId, name }))}::jsonb from api_tokens where studio_id = '${studioId}'`,
     );
     await tellDue();
     // A fault on the way: it is logged.

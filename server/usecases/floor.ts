@@ -42,6 +42,7 @@ import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { markSeen, sentCopy } from "../db/sent-copies";
 import { enqueueHooks } from "../db/webhooks";
+import { count } from "../request";
 import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
 /**
@@ -191,6 +192,7 @@ export const recordEvents = defineUseCase("floor.record", ["coach", "client"], a
   if (outcome.value.isOver) await projectNow(scope, sessionId);
   else projectSoon(scope, sessionId);
   const { accepted, refused } = outcome.value;
+  count("entries", accepted.length);
   return ok({ accepted, refused });
 });
 

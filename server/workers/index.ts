@@ -69,6 +69,9 @@ export async function runInWorker<T>(task: Task): Promise<Outcome<T>> {
   return result.outcome as Outcome<T>;
 }
 
+/** Tasks that wait for a thread; those that wait for their studio's turn are not among them. */
+export const workersWaiting = (): number => holder.yarvexWorkers?.pool.queueSize ?? 0;
+
 /** A server that has stood for so long is there to stay. */
 const WARM_AFTER_MS = 20_000;
 

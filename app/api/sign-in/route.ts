@@ -1,5 +1,6 @@
 import { check, nonEmptyString, strictObject } from "@/contract";
 import { signIn } from "@/server/auth";
+import { count } from "@/server/request";
 import { atTheEdge } from "../edge";
 import { tooManyTries } from "./too-many";
 
@@ -11,6 +12,7 @@ export const POST = (request: Request) =>
     if (!read.ok) return { status: 422, body: { message: "Give your address and password." } };
     const address = request.headers.get("x-yarvex-address") ?? "unknown";
     const outcome = await signIn(read.value.email, read.value.password, address, request.headers);
+    if (outcome.kind === "wrong" || outcome.kind === "tooMany") count("signInsRefused");
     switch (outcome.kind) {
       case "wrong":
         return { status: 401, body: { message: "This address and password do not belong together." } };

@@ -1,6 +1,0 @@
-import { NextResponse } from "next/server";
-
-export const dynamic = "force-dynamic";
-
-/** Whether the process itself is there, whatever its database does. */
-export const GET = () => NextResponse.json({ ok: true }, { headers: { "cache-control": "no-store" } });
