@@ -1,10 +1,11 @@
 /** The restore drill: what comes back is what was there, table by table. */
 
+import { spawn, spawnSync } from "node:child_process";
 import { mkdtempSync, readdirSync, readFileSync, statSync, truncateSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import pg from "pg";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { phase } from "../core/testing/plans";
 import { doneIn, eventIn, openFloor, record } from "../server/testing/floor";
 import {
@@ -18,6 +19,7 @@ import {
 } from "../server/testing/studio";
 import { executeUseCase } from "../server/usecases";
 import { backupName, checkBackup, contentsOf, dump, load } from "./backup";
+import { ROOT } from "./system";
 
 describe.runIf(hasDatabase)("backup and restore", () => {
   const folder = mkdtempSync(join(tmpdir(), "yarvex-backup-"));
@@ -141,6 +143,23 @@ describe.runIf(hasDatabase)("backup and restore", () => {
     writeFileSync(other, "PGDMP, or so it says");
     for (const broken of [cut, other]) await expect(checkBackup(broken, url)).rejects.toThrow(/no whole backup/);
     await expect(checkBackup(join(folder, "none"), url)).rejects.toThrow(/no file/);
+  });
+
+  it("that is killed leaves no program running and no half-made file", async () => {
+    const other = await emptyDatabase();
+    await load(other, file);
+    const client = new pg.Client({ connectionString: other });
+    await client.connect();
+    // It waits for this table in the midst of its work.
+    await client.query("begin; lock table studios in access exclusive mode");
+    const script = `(await import("./tools/backup.ts")).dump(${JSON.stringify(other)}, ${JSON.stringify(join(folder, "killed.backup"))})`;
+    const child = spawn(process.execPath, ["--import", "tsx", "--input-type=module", "-e", script], { cwd: ROOT });
+    const running = () => spawnSync("pgrep", ["-f", "killed.backup.*part"], { encoding: "utf8" }).stdout.trim();
+    const parts = () => readdirSync(folder).filter((name) => name.includes("killed"));
+    await vi.waitFor(() => expect([running() !== "", parts().length]).toEqual([true, 1]), 20_000);
+    child.kill("SIGKILL");
+    await vi.waitFor(() => expect([running(), parts()]).toEqual(["", []]), 10_000);
+    await client.end();
   });
 
   it("is named by the minute", () => {

@@ -31,6 +31,13 @@ export function backupName(demo: boolean, now = new Date()): string {
   return `yarvex${demo ? "-demo" : ""}-${day}-${two(now.getHours())}${two(now.getMinutes())}.backup`;
 }
 
+/** Runs a program for as long as the process of the first argument is there; where that was killed it takes the half-made file away. */
+const GUARD = `parent=$1; part=$2; shift 2
+"$@" & work=$!
+( while kill -0 "$parent" 2>/dev/null; do kill -0 "$work" 2>/dev/null || exit 0; sleep 0.2; done
+  kill "$work" 2>/dev/null; wait; rm -f "$part" ) &
+wait "$work"`;
+
 /** Writes a database to one file, for its owner's eyes: beside its place first, and there only once it was read back. */
 export async function dump(url: string, file: string): Promise<void> {
   if (existsSync(file))
@@ -44,7 +51,8 @@ export async function dump(url: string, file: string): Promise<void> {
   try {
     const { args, env } = reach(url);
     const format = ["--format=custom", "--no-owner", `--file=${part}`];
-    const dumped = await run(program("pg_dump"), [...args, ...format], { env, keep: true });
+    const guarded = ["-c", GUARD, "sh", String(process.pid), part, program("pg_dump"), ...args, ...format];
+    const dumped = await run("sh", guarded, { env, keep: true });
     if (dumped.status !== 0) throw new UserFacingError(`The backup could not be written:\n${dumped.output.trim()}`);
     await readBack(part);
     const handle = openSync(part, "r+");

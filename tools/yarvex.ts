@@ -23,7 +23,9 @@ const USAGE = `Usage: ./yarvex COMMAND
   sensor           a stand-in for a rep sensor: REPS=8 reps to whoever connects to it, PACE=1 times as fast
   backup [FILE]    write the database to one file (--demo: the demo's)
   backup --check FILE  read a backup to its end and restore it on trial
+  backup --base FOLDER  a base backup of our own server, to go on from with the archive (YARVEX_WAL_ARCHIVE)
   restore FILE     read it into an empty database (--demo: the demo's)
+  restore --at TIME BASE  our own server as it was at a moment, by a base backup and the archive
   rebuild          rebuild from the logs all that is derived of them (--demo: the demo's)
 
   PORT=3000 HOST=127.0.0.1 choose where to listen; YARVEX_CLOCK=2026-12-02T12:00 starts the clock at another instant
@@ -164,6 +166,11 @@ async function backup(args: string[]): Promise<void> {
       }
     });
   }
+  if (args.includes("--base")) {
+    if (!name) throw new UserFacingError("Name the folder for base backups: ./yarvex backup --base FOLDER");
+    const { baseBackup } = await import("./point-in-time");
+    return withServer(async (server) => console.log(`Written to ${await baseBackup(server, placeOf(name))}.`));
+  }
   return withServer(async (server) => {
     const file = placeOf(name ?? backupName(args.includes("--demo")));
     await dump(server.urlOf(databaseFor(args)), file);
@@ -171,7 +178,23 @@ async function backup(args: string[]): Promise<void> {
   });
 }
 
+/** `--at TIME BASE`: back to a moment. */
+async function restoreMoment(args: string[]): Promise<void> {
+  const [, time = "", base] = args;
+  const at = new Date(time);
+  const archive = process.env.YARVEX_WAL_ARCHIVE;
+  if (Number.isNaN(at.getTime()) || !base)
+    throw new UserFacingError(
+      "Say the moment and the base backup: ./yarvex restore --at 2026-12-01T10:30:00+01:00 BASE",
+    );
+  if (!archive) throw new UserFacingError("YARVEX_WAL_ARCHIVE names the folder of the archive.");
+  const { restoreAt } = await import("./point-in-time");
+  await restoreAt({ base: placeOf(base), archive, at });
+  console.log(`Restored as it was at ${at.toISOString()}. ./yarvex start goes on from there.`);
+}
+
 async function restore(args: string[]): Promise<void> {
+  if (args[0] === "--at") return restoreMoment(args);
   const name = nameIn(args);
   if (!name || !existsSync(placeOf(name)))
     throw new UserFacingError("Name the backup file to restore: ./yarvex restore FILE");
