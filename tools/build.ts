@@ -21,7 +21,8 @@ export const ensureBuild = (): Promise<void> => withLock(join(STATE, "build.lock
 
 async function buildWhereChanged(): Promise<void> {
   const want = sourceHash();
-  const mark = join(STATE, "build.hash");
+  // Beside what was built from it: whoever runs it from another state folder finds it too.
+  const mark = join(ROOT, ".next", "sources.hash");
   const done = existsSync(mark) && readFileSync(mark, "utf8") === want && existsSync(join(ROOT, ".next", "BUILD_ID"));
   if (done) return;
   say("Building (the first time takes a minute)…");

@@ -4,7 +4,7 @@ import { join, resolve } from "node:path";
 import { ensureBuild } from "./build";
 import { setClock } from "./clock";
 import { clientOf, dropDatabase, ensureDatabase, type Server, secrets, startPostgres } from "./postgres";
-import { freePort, makeStateFolder, onEnd, ROOT, STATE, say, UserFacingError } from "./system";
+import { freePort, makeStateFolder, onEnd, ROOT, run, STATE, say, UserFacingError } from "./system";
 import { portOf, userFacingMessage } from "./user-facing-message";
 
 const USAGE = `Usage: ./yarvex COMMAND
@@ -26,6 +26,9 @@ const USAGE = `Usage: ./yarvex COMMAND
   backup --base FOLDER  a base backup of our own server, to go on from with the archive (YARVEX_WAL_ARCHIVE)
   restore FILE     read it into an empty database (--demo: the demo's)
   restore --at TIME BASE  our own server as it was at a moment, by a base backup and the archive
+  build            install and build what start serves, without starting it
+  sbom             the list of all packages that are run, with their licences (CycloneDX)
+  check-release REVISION  whether an earlier revision works on the tables of this one
   rebuild          rebuild from the logs all that is derived of them (--demo: the demo's)
 
   PORT=3000 HOST=127.0.0.1 choose where to listen; YARVEX_CLOCK=2026-12-02T12:00 starts the clock at another instant
@@ -64,6 +67,14 @@ async function main(): Promise<void> {
       return restore(rest);
     case "rebuild":
       return rebuild(rest);
+    case "build":
+      return ensureBuild();
+    case "check-release": {
+      const { checkRelease } = await import("./check-release");
+      return withServer((server) => checkRelease(server, rest[0] ?? ""));
+    }
+    case "sbom":
+      return softwareList();
     default:
       console.log(USAGE);
       process.exitCode = command === undefined || command === "help" || command === "--help" ? 0 : 1;
@@ -205,6 +216,12 @@ async function restore(args: string[]): Promise<void> {
     await load(server.urlOf(database), placeOf(name));
     console.log("Restored.");
   });
+}
+
+/** The software list of what is installed, without what only building and testing need. */
+async function softwareList(): Promise<void> {
+  const { status } = await run("npm", ["sbom", "--omit=dev", "--sbom-format=cyclonedx", "--package-lock-only"]);
+  process.exitCode = status;
 }
 
 /** Reps for a floor without a sensor of its own. */
