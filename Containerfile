@@ -1,10 +1,10 @@
 # Yarvex as a container: the web process. PostgreSQL stands beside it (compose.yaml).
 FROM docker.io/library/node:20-bookworm-slim AS build
 WORKDIR /app
-COPY package.json package-lock.json .npmrc yarvex ./
 COPY . .
 # Installs the packages, builds, and leaves what only building needs behind.
-RUN ./yarvex build && npm prune --omit=dev --ignore-scripts --no-audit --no-fund
+RUN ./yarvex build && npm prune --omit=dev --ignore-scripts --no-audit --no-fund \
+  && rm -rf .next/cache .yarvex
 
 FROM docker.io/library/node:20-bookworm-slim
 WORKDIR /app
