@@ -80,6 +80,12 @@ const contexts = new WeakMap<WeeksView, Read>();
 /** The view that was read last. */
 const readLast: { read: Read | null } = { read: null };
 
+/** Whether the plan of this view was looked at just before: what is ahead in it is known but for what changed. */
+export const isReadBefore = (view: WeeksView): boolean =>
+  view.plan !== null &&
+  readLast.read?.view.client.id === view.client.id &&
+  readLast.read.view.plan?.id === view.plan.id;
+
 /**
  * What projecting the plan reads; one for a view, so that what was projected is known again. A view that was read anew shares
  * with the one before it what says the same, so that a session that was logged, or a max that was marked, costs what hangs on it.

@@ -22,7 +22,9 @@ import {
   phaseOfWeek,
   planWeeks,
   projectPlan,
+  projectSteps,
   type Slot,
+  type Steps,
   scheduledDays,
   sessionDay,
   sessionDaysOf,
@@ -76,16 +78,33 @@ function shareDone(exposure: Exposure, record: LiftRecord | undefined): number |
   return estimate === undefined || kgs.length === 0 ? null : Math.max(...kgs) / estimate.kg;
 }
 
-/** Weeks across, days and lifts down. */
-export const weeksModel = (plan: PlanDocument, view: WeeksView): WeeksModel => modelOf(plan, view, true);
+/** No date of a plan comes before it: nothing that is still to come. */
+export const NOTHING_AHEAD = "";
 
 /** The same of what was done alone, without what is still to come: what a look back needs, and no more. */
-export const weeksDone = (plan: PlanDocument, view: WeeksView): WeeksModel => modelOf(plan, view, false);
+export const weeksDone = (plan: PlanDocument, view: WeeksView): WeeksModel => weeksModel(plan, view, NOTHING_AHEAD);
 
-function modelOf(plan: PlanDocument, view: WeeksView, isAhead: boolean): WeeksModel {
+/**
+ * Works out beforehand what the model reads of each session that is to come, in steps, a session each; the model is then made at
+ * once. `onDay` is told the day up to which it is known.
+ */
+export function* weeksSteps(plan: PlanDocument, view: WeeksView, onDay: (date: string) => void): Steps<void> {
   const context = projectContextOf(view);
-  const sessions = isAhead ? projectPlan(plan, context) : [];
-  const isComing = new Set(isAhead ? [] : comingDays(plan, context).map(({ dayId, week }) => `${dayId} ${week}`));
+  yield* projectSteps(plan, context, [], null, (session) => {
+    if (!session.isAway) plannedVolume(session, view);
+    for (const { slots } of allBlocks(session.written))
+      for (const slot of slots) plannedCell(session, slot, context, false);
+    onDay(session.date);
+  });
+}
+
+/** Weeks across, days and lifts down; of what is to come to the plan's end, or to the last date that is asked for. */
+export function weeksModel(plan: PlanDocument, view: WeeksView, until: string | null = null): WeeksModel {
+  const context = projectContextOf(view);
+  const sessions = projectPlan(plan, context, [], until);
+  const isComing = new Set(
+    until === null ? [] : comingDays(plan, context).map(({ dayId, week }) => `${dayId} ${week}`),
+  );
   const ahead = new Map(sessions.map((one) => [`${one.dayId} ${one.week}`, one]));
   const kept = new Map(view.sessions.map((one) => [`${one.dayId} ${one.week}`, one]));
   const weeks = Array.from({ length: planWeeks(plan) }, (_, week) => week);

@@ -28,6 +28,7 @@ import {
   purposeOfSlot,
   type Slot,
 } from "../session";
+import { runSteps, type Steps } from "../steps";
 import {
   absenceOn,
   dateOfDay,
@@ -51,12 +52,22 @@ interface Exception {
   readonly outcome: "missed" | "away";
 }
 
-/** Every session still to come, in the order of their days. */
-export function projectPlan(
+/** Every session still to come, in the order of their days; to its end, or to the last date that is asked for. */
+export const projectPlan = (
   plan: PlanDocument,
   context: ProjectContext,
   exceptions: readonly Exception[] = [],
-): ProjectedSession[] {
+  until: string | null = null,
+): ProjectedSession[] => runSteps(projectSteps(plan, context, exceptions, until));
+
+/** As `projectPlan`, in steps, a session each, which is handed on when it is known. */
+export function* projectSteps(
+  plan: PlanDocument,
+  context: ProjectContext,
+  exceptions: readonly Exception[] = [],
+  until: string | null = null,
+  onSession: (session: ProjectedSession) => void = () => {},
+): Steps<ProjectedSession[]> {
   const known = memoryOf(context);
   const logs = new Map<string, LogNode>();
   const logOf = (lineage: string): LogNode => {
@@ -65,7 +76,9 @@ export function projectPlan(
     return node;
   };
   const sessions: ProjectedSession[] = [];
-  for (const { dayId, week, date } of comingDays(plan, context)) {
+  const asked = until === null ? context : { ...context, until };
+  for (const { dayId, week, date } of comingDays(plan, asked)) {
+    if (sessions.length > 0) yield;
     const planned = sessionOfWeek(plan, dayId, week)!;
     const { conflicts } = planned;
     const own = context.ownOf?.(dayId, week) ?? null;
@@ -78,8 +91,8 @@ export function projectPlan(
     const before = new Map(lineagesIn(document).map((lineage) => [lineage, logOf(lineage)]));
     const gym = context.gymOf(document.gymId, date);
     const maxes = [...before.keys()].map((lineage) => context.trainingMaxKg(lineage)).join();
-    const asked = { dayId, week, date, purpose, document, oneOff, gym, related: context.related, maxes, before };
-    const session = known.session(asked, () => {
+    const reads = { dayId, week, date, purpose, document, oneOff, gym, related: context.related, maxes, before };
+    const session = known.session(reads, () => {
       const recordOf = (lineage: string) => logOf(lineage).record(context.settings);
       const resolved = resolveSession(document, {
         ...context,
@@ -94,7 +107,9 @@ export function projectPlan(
       }
       return { written: document, resolved, next: resolved.progress, records };
     });
-    sessions.push({ dayId, week, date, purpose, ...session.figures, conflicts, oneOff, isAway });
+    const projected = { dayId, week, date, purpose, ...session.figures, conflicts, oneOff, isAway };
+    sessions.push(projected);
+    onSession(projected);
     if (isAway) continue;
     const { resolved } = session.figures;
     for (const block of allBlocks(resolved.document)) {

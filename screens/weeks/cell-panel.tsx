@@ -41,7 +41,8 @@ export function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; 
   const day = plan.days.find((one) => one.id === at.dayId);
   const row = model.days.flatMap(({ rows }) => rows).find((one) => one.dayId === at.dayId && one.slot.id === at.slotId);
   const cell = row?.cells[at.week] ?? null;
-  if (!day || !row || !cell) return <p className="text-quiet">This lift is not done in that week.</p>;
+  if (!day || !row || !cell)
+    return <p className="text-quiet">{weeks.isWhole ? "This lift is not done in that week." : "One moment…"}</p>;
   const line = lines.get(weekLineKey(at));
   const exercise = exerciseOrThrow(catalogueIn(view.exercises), cell.lift?.slot.exerciseId ?? row.slot.exerciseId);
   return (

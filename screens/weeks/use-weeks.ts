@@ -23,6 +23,7 @@ import { keep, readKept } from "@/device/kept";
 import { useApiMutation } from "@/device/query";
 import { weeksKey } from "@/device/weeks-key";
 import { projectContextOf, type WeeksView, weeksModel } from "@/views";
+import { useAhead } from "./use-ahead";
 import { useWhatIf } from "./use-what-if";
 
 export type WeekSelection =
@@ -67,8 +68,12 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
   }, [steps, view.plan.id]);
 
   const context = useMemo(() => projectContextOf(view), [view]);
-  const model = useMemo(() => weeksModel(plan, view), [plan, view]);
-  const ghost = useMemo(() => (steps.length > 0 ? weeksModel(kept, view) : null), [steps.length, kept, view]);
+  const until = useAhead(view, kept);
+  const model = useMemo(() => weeksModel(plan, view, until), [plan, view, until]);
+  const ghost = useMemo(
+    () => (steps.length > 0 ? weeksModel(kept, view, until) : null),
+    [steps.length, kept, view, until],
+  );
 
   const whatIf = useWhatIf(view, plan, kept);
 
@@ -191,7 +196,9 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
     writeEveryWeek,
     moveLiftTo,
     /** The week of the next session that is still to come, else the last. */
-    nextWeek: model.sessions[0]?.week ?? model.columns.length - 1,
+    nextWeek: comingDays(plan, context)[0]?.week ?? model.columns.length - 1,
+    /** Whether the weeks ahead are known to the plan's end. */
+    isWhole: until === null,
     undo,
     redo,
     canUndo: steps.length > 0,
