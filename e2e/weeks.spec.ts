@@ -1,6 +1,6 @@
 /** A client's weeks: a plan from a split, a cell changed and the weeks after it, a deload, and a session opened from them. */
 
-import { alive, enterAsCoach, expectAccessible, PHONE } from "./helpers";
+import { alive, does, enterAsCoach, expectAccessible, PHONE } from "./helpers";
 import { expect, nowMs, type Page, test } from "./test";
 
 /** A client's weeks, from any page. */
@@ -456,4 +456,36 @@ test("a goal is pulled along the lift's line, and a day that was trained is ende
   await expect(done).toBeVisible();
   await page.getByRole("button", { name: "Go on with the day" }).click();
   await expect(page.getByRole("button", { name: /^Leg press, week 12: / })).toBeVisible();
+});
+
+test("a plan of two years draws the weeks that are in sight, and its last is reached by a key", async ({ page }) => {
+  await enterAsCoach(page);
+  const { clients } = await does<{ clients: { id: string; name: string }[] }>(page, "clients.names", {});
+  const ines = clients.find(({ name }) => name === "Ines Calder")!.id;
+  const { plans } = await does<{ plans: { plan: { days: object[]; phases: object[] } }[] }>(page, "plans.show", {
+    clientId: ines,
+  });
+  const known = { birthYear: null, trainingAge: "intermediate", minutes: 60, aims: "", limits: "", bodyMass: null };
+  const { clientId } = await does<{ clientId: string }>(page, "clients.create", { name: "Yngve Tveit", ...known });
+  const [{ plan }] = plans as [(typeof plans)[number]];
+  const phases = Array.from({ length: 13 }, (_, at) => ({ ...plan.phases[0], id: `phase ${at}`, weeks: 8 }));
+  const startDate = "2026-11-23";
+  const { planId } = await does<{ planId: string }>(page, "plans.create", {
+    ...{ clientId, name: "Two years", startDate, phases, days: plan.days, inTurn: null },
+  });
+  await page.goto(`/weeks?for=${clientId}&plan=${planId}`);
+  await alive(page);
+  const week = (figure: number) => page.getByRole("columnheader", { name: new RegExp(`^Week ${figure} `) });
+  await expect(week(2)).toHaveAttribute("aria-current", "date");
+  await expect(page.getByText("One moment…")).toHaveCount(0);
+  expect(await page.getByRole("columnheader").count()).toBeLessThan(25);
+  const cell = page.locator('[data-cell][aria-pressed="true"]');
+  await cell.focus();
+  await page.keyboard.press("End");
+  await expect(week(104)).toBeVisible();
+  await expect(page.locator('[data-cell$=" 103"][aria-pressed="true"]')).toBeFocused();
+  await expect(week(2)).toHaveCount(0);
+  await page.keyboard.press("Home");
+  await expect(week(1)).toBeVisible();
+  await expectAccessible(page);
 });

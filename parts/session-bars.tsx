@@ -24,11 +24,13 @@ export function SessionBars({
   // As close as there are many.
   const shown = Math.min(sets, MOST_SETS);
   const pitch = Math.min(5, (HEIGHT - 4) / Math.max(1, shown));
+  // Rounded, so that server and browser write the same.
+  const heights = Array.from({ length: shown }, (_, bar) => Math.round((HEIGHT - 3 - bar * pitch) * 100) / 100);
+  const over = Math.min(1.6, pitch / 2);
   return (
     <svg width={WIDTH} height={HEIGHT} aria-hidden className="shrink-0">
-      {LINES.map((x) => (
-        <line key={x} x1={x} x2={x} y1={0} y2={HEIGHT} stroke="var(--color-mark)" strokeWidth={1} />
-      ))}
+      {/* Few shapes: a plan of two years has thousands of them. */}
+      <path d={LINES.map((x) => `M${x} 0V${HEIGHT}`).join("")} stroke="var(--color-mark)" strokeWidth={1} />
       {state === "missed" || state === "away" || state === "leftOut" ? (
         <rect
           x={1.5}
@@ -40,24 +42,28 @@ export function SessionBars({
           strokeDasharray={state === "missed" ? "3 2" : "1 3"}
         />
       ) : (
-        Array.from({ length: shown }, (_, bar) => {
-          // Rounded, so that server and browser write the same.
-          const y = Math.round((HEIGHT - 3 - bar * pitch) * 100) / 100;
-          return (
-            <g key={y}>
-              <path
-                d={isSlack ? `M1 ${y - 2} Q ${WIDTH / 2} ${y + 3} ${WIDTH - 1} ${y - 2}` : `M1 ${y} H${WIDTH - 1}`}
-                stroke={color}
-                strokeWidth={Math.min(thick, pitch - 0.6)}
-                strokeDasharray={state === "done" ? undefined : "6 1"}
-                fill="none"
-              />
-              {LINES.filter((_x, index) => (index + bar) % 2 === 0).map((x) => (
-                <line key={x} x1={x} x2={x} y1={y - 1.6} y2={y + 1.6} stroke="var(--color-surface)" strokeWidth={1.2} />
-              ))}
-            </g>
-          );
-        })
+        <>
+          <path
+            d={heights
+              .map((y) =>
+                isSlack ? `M1 ${y - 2}Q${WIDTH / 2} ${y + 3} ${WIDTH - 1} ${y - 2}` : `M1 ${y}H${WIDTH - 1}`,
+              )
+              .join("")}
+            stroke={color}
+            strokeWidth={Math.min(thick, pitch - 0.6)}
+            strokeDasharray={state === "done" ? undefined : "6 1"}
+            fill="none"
+          />
+          <path
+            d={heights
+              .flatMap((y, bar) =>
+                LINES.filter((_x, index) => (index + bar) % 2 === 0).map((x) => `M${x} ${y - over}V${y + over}`),
+              )
+              .join("")}
+            stroke="var(--color-surface)"
+            strokeWidth={1.2}
+          />
+        </>
       )}
       {isChanged ? <circle cx={WIDTH - 3} cy={3} r={2.6} fill="var(--color-walnut)" /> : null}
     </svg>

@@ -16,6 +16,7 @@ import {
 import { chosen, optionsOf } from "@/ui/choice";
 import { Select } from "@/ui/select";
 import type { MuscleMeasure, WeekColumn, WeeksModel, WeeksView } from "@/views";
+import { WeekGap, type WeekWindow } from "./week-window";
 
 const MEASURES: Readonly<Record<MuscleMeasure, { readonly name: string; readonly about: string }>> = {
   hardSets: { name: "Hard sets", about: "against the band" },
@@ -38,11 +39,14 @@ export function WeeklyVolumeTable({
   onOpen,
   onWeek,
   isDone = false,
+  shown: weeks = { columns: model.columns, before: 0, after: 0 },
 }: {
   model: WeeksModel;
   view: WeeksView;
   /** Of what was done alone: a week that is not over is under no band. */
   isDone?: boolean;
+  /** The weeks that are drawn, where they are not all. */
+  shown?: Pick<WeekWindow, "columns" | "before" | "after">;
   onOpen: (muscle: Muscle, week: number) => void;
   onWeek: (week: number) => void;
 }) {
@@ -69,7 +73,9 @@ export function WeeklyVolumeTable({
           </Select>
           <span className="block font-normal">{MEASURES[measure].about.replace("{unit}", view.client.unit)}</span>
         </th>
-        <HeadingGaps columns={model.columns} />
+        <WeekGap px={weeks.before} />
+        <HeadingGaps columns={weeks.columns} />
+        <WeekGap px={weeks.after} />
       </tr>
       {shown.map(([muscle]) => {
         const band = weeklySetBand(muscle, trainingAge, priorities[muscle]);
@@ -80,7 +86,8 @@ export function WeeklyVolumeTable({
               {muscleName(muscle)}{" "}
               {measure === "hardSets" ? <span className="text-xs text-quiet">{bandWords(band)}</span> : null}
             </th>
-            {model.columns.map(({ week, muscles, phase, isNow }) => {
+            <WeekGap px={weeks.before} />
+            {weeks.columns.map(({ week, muscles, phase, isNow }) => {
               const sets = muscles[muscle]?.hardSets ?? 0;
               const isOff =
                 measure === "hardSets" &&
@@ -90,13 +97,7 @@ export function WeeklyVolumeTable({
               const isPast = !isNow && week < (model.columns.find((one) => one.isNow)?.week ?? 0);
               const figure = figureOf(muscles[muscle], measure, view.client.unit);
               return (
-                <td
-                  key={week}
-                  className={clsx(
-                    "border-x-2 px-0.5",
-                    isNow ? "border-x-madder" : "border-x-transparent forced-colors:border-x-[Canvas]",
-                  )}
-                >
+                <td key={week} className={clsx("week px-0.5", isNow && "week-now")}>
                   <button
                     type="button"
                     aria-label={`${figure} ${measure === "hardSets" ? "hard sets" : measure === "volumeLoadKg" ? view.client.unit : "minutes"} for the ${muscleName(muscle)} in week ${week + 1}: what it is made of`}
@@ -116,18 +117,19 @@ export function WeeklyVolumeTable({
                 </td>
               );
             })}
+            <WeekGap px={weeks.after} />
           </tr>
         );
       })}
-      <WeekFigures columns={model.columns} name="minutes" figure={({ minutes }) => String(minutes)} onWeek={onWeek} />
+      <WeekFigures shown={weeks} name="minutes" figure={({ minutes }) => String(minutes)} onWeek={onWeek} />
       <WeekFigures
-        columns={model.columns}
+        shown={weeks}
         name={`volume load, ${view.client.unit === "kg" ? "t" : "1,000 lb"}`}
         figure={({ volumeLoadKg }) => massFigure(volumeLoadKg / 1000, view.client.unit)}
         onWeek={onWeek}
       />
       <WeekFigures
-        columns={model.columns}
+        shown={weeks}
         name="load as felt"
         about="effort × minutes; beside it how alike the days were (monotony)"
         figure={({ load }) =>
@@ -141,14 +143,14 @@ export function WeeklyVolumeTable({
 }
 
 function WeekFigures({
-  columns,
+  shown: { columns, before, after },
   name,
   about,
   figure,
   onWeek,
   isLast = false,
 }: {
-  columns: readonly WeekColumn[];
+  shown: Pick<WeekWindow, "columns" | "before" | "after">;
   name: string;
   about?: string;
   figure: (column: WeekColumn) => string;
@@ -160,12 +162,13 @@ function WeekFigures({
       <th scope="row" title={about} className="sticky left-0 z-10 pl-3 bg-ground pr-2 text-left font-normal">
         {name}
       </th>
+      <WeekGap px={before} />
       {columns.map((column) => (
         <td
           key={column.week}
           className={clsx(
-            "whitespace-nowrap border-x-2 px-0.5",
-            column.isNow ? "border-x-madder" : "border-x-transparent forced-colors:border-x-[Canvas]",
+            "week whitespace-nowrap px-0.5",
+            column.isNow && "week-now",
             column.isNow && isLast && "border-b-2 border-b-madder",
           )}
         >
@@ -181,6 +184,7 @@ function WeekFigures({
           )}
         </td>
       ))}
+      <WeekGap px={after} />
     </tr>
   );
 }
@@ -188,13 +192,7 @@ function WeekFigures({
 /** The cells beside a heading over rows: empty, and the present week framed on. */
 const HeadingGaps = ({ columns }: Pick<WeeksModel, "columns">) =>
   columns.map(({ week, isNow }) => (
-    <td
-      key={week}
-      className={clsx(
-        "border-b-2 border-b-line border-x-2",
-        isNow ? "border-x-madder" : "border-x-transparent forced-colors:border-x-[Canvas]",
-      )}
-    />
+    <td key={week} className={clsx("week border-b-2 border-b-line", isNow && "week-now")} />
   ));
 
 function BandBar({ sets, low, high, isPast }: { sets: number; low: number; high: number; isPast: boolean }) {

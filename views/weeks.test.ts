@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
-import type { Exposure, PlanDocument } from "../core";
+import { addDays, type Exposure, type PlanDocument, runSteps } from "../core";
 import { exposure, read } from "../core/testing/helpers";
 import { planOf } from "../core/testing/plans";
 import { weeksViewOf } from "./testing/weeks";
-import { weeksModel } from "./weeks";
+import { NOTHING_AHEAD, weeksModel, weeksSteps } from "./weeks";
 import type { PlanSession, WeeksView } from "./weeks-context";
 
 /** Two weeks have gone by, and this is the Thursday of the third. */
@@ -151,5 +151,30 @@ describe("the cells of the weeks", () => {
   it("days away are seen as such", () => {
     const away = { ...PLAN, absences: [{ id: "x", from: "2026-11-30", until: "2026-12-06", gymId: null }] };
     expect(statesOf(away, [], 1)).toEqual(["missed", "missed", "planned", "away"]);
+  });
+});
+
+describe("the weeks ahead, worked out bit by bit", () => {
+  it("are to a day what the whole has of them, and nothing later", () => {
+    const whole = weeksModel(PLAN, view(PLAN, [["a", 0]]));
+    const monday = whole.columns[5]!.monday;
+    const part = weeksModel(PLAN, view(PLAN, [["a", 0]]), addDays(monday, -1));
+    const cells = (model: typeof whole) => model.days.flatMap(({ rows }) => rows.map((row) => row.cells));
+    const shown = (cell: (typeof whole.days)[number]["rows"][number]["cells"][number] | undefined) =>
+      cell && [cell.state, cell.topKg, cell.reps, cell.date];
+    cells(part).forEach((row, at) => {
+      expect(row.slice(0, 5).map(shown)).toEqual(cells(whole)[at]!.slice(0, 5).map(shown));
+      expect(row.slice(5).filter((cell) => cell?.state !== "missed" && cell !== null)).toEqual([]);
+    });
+    expect(part.columns.slice(0, 5)).toEqual(whole.columns.slice(0, 5));
+    expect(part.sessions).toHaveLength(whole.sessions.filter(({ date }) => date < monday).length);
+  });
+
+  it("have nothing before they are begun, and are told of day by day", () => {
+    const of = view(PLAN, []);
+    expect(weeksModel(PLAN, of, NOTHING_AHEAD).sessions).toEqual([]);
+    const days: string[] = [];
+    runSteps(weeksSteps(PLAN, of, (date) => days.push(date)));
+    expect(days).toEqual(weeksModel(PLAN, of).sessions.map(({ date }) => date));
   });
 });

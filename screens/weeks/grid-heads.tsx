@@ -1,8 +1,9 @@
 "use client";
 import { useDraggable, useDroppable } from "@dnd-kit/core";
 import { clsx } from "clsx";
-import { firstWeekOf, type PlanDay, type PlanPhase, phaseWords, WEEKDAYS } from "@/core";
+import { firstWeekOf, lastOf, type PlanDay, type PlanPhase, phaseWords, WEEKDAYS } from "@/core";
 import { useDates } from "@/parts/region";
+import { WeekGap, type WeekWindow } from "@/parts/week-window";
 import { dragData } from "@/ui/drag";
 import { PhaseEdge } from "./phase-edge";
 import type { Weeks } from "./use-weeks";
@@ -119,7 +120,7 @@ const PHASE_LOOKS: Readonly<Partial<Record<PlanPhase["kind"], string>>> = {
   test: "border-walnut bg-walnut text-ground",
 };
 
-export function PhaseRow({ weeks }: { weeks: Weeks }) {
+export function PhaseRow({ weeks, shown }: { weeks: Weeks; shown: WeekWindow }) {
   const { plan, selection, select } = weeks;
   const now = weeks.model.columns.findIndex(({ isNow }) => isNow);
   /** Weeks that have gone by stay. */
@@ -130,10 +131,14 @@ export function PhaseRow({ weeks }: { weeks: Weeks }) {
   return (
     <tr>
       <td className="sticky left-0 z-20 bg-ground pl-3" />
+      <WeekGap px={shown.before} />
       {plan.phases.map((phase) => {
         const isHere = selection?.kind === "phase" && selection.phaseId === phase.id;
+        const end = firstWeekOf(plan, phase) + phase.weeks;
+        const inSight = shown.columns.filter(({ week }) => week < end && week >= end - phase.weeks);
+        if (inSight.length === 0) return null;
         return (
-          <td key={phase.id} colSpan={phase.weeks} className="relative px-0.5 pt-2">
+          <td key={phase.id} colSpan={inSight.length} className="relative px-0.5 pt-2">
             <button
               type="button"
               aria-pressed={isHere}
@@ -150,10 +155,13 @@ export function PhaseRow({ weeks }: { weeks: Weeks }) {
                 {phase.weeks > 1 ? <span>{phase.weeks} weeks</span> : null}
               </span>
             </button>
-            <PhaseEdge weeks={weeks} phase={phase} least={leastWeeks(phase)} />
+            {lastOf(inSight).week === end - 1 ? (
+              <PhaseEdge weeks={weeks} phase={phase} least={leastWeeks(phase)} />
+            ) : null}
           </td>
         );
       })}
+      <WeekGap px={shown.after} />
     </tr>
   );
 }

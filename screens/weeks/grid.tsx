@@ -4,16 +4,19 @@ import { clsx } from "clsx";
 import { type KeyboardEvent, useEffect, useMemo, useRef } from "react";
 import { entryAt, firstOf, ruleName, sessionDaysOf, suggestedRule, targetsOf } from "@/core";
 import { useDates } from "@/parts/region";
-import { SessionBars } from "@/parts/session-bars";
+import { useWeekWindow, WEEK_PX, WeekGap } from "@/parts/week-window";
 import { WeeklyVolumeTable } from "@/parts/weekly-volume-table";
 import { dragData } from "@/ui/drag";
 import { type WeekCell, type WeeksView, weekLines } from "@/views";
 import { onWeekday } from "./day-panel";
-import { cellWords, Figures, isOfBody, STATE_WORDS } from "./grid-figures";
+import { GridCell } from "./grid-cell";
 import { DayHead, type Dragged, LiftHead, PhaseRow, type Target, WeekdayStrip } from "./grid-heads";
 import { SessionHeads } from "./session-heads";
 import type { Weeks } from "./use-weeks";
 import { cellKey } from "./use-what-if";
+
+/** Weeks before the present one that are in sight with it. */
+const LED = 3;
 
 /** Weeks across, days and lifts down, phases as bands on top; the table below counts muscles against their bands. */
 export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
@@ -23,13 +26,13 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
   const table = useRef<HTMLTableElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const now = model.columns.findIndex(({ isNow }) => isNow);
+  const shown = useWeekWindow(frame, model.columns, Math.max(0, now - LED));
   // The present week is in sight with what led to it, and as much of what is ahead as there is room for.
   useEffect(() => {
     if (!frame.current || now < 0) return;
-    const led = frame.current.clientWidth < 600 ? 0 : 3;
-    const column = table.current?.querySelector<HTMLElement>(`[data-week="${Math.max(0, now - led)}"]`);
-    const labels = column?.parentElement?.firstElementChild;
-    if (column && labels && now > led) frame.current.scrollLeft = column.offsetLeft - labels.clientWidth;
+    const led = frame.current.clientWidth < 600 ? 0 : LED;
+    // The names stand still at the left.
+    if (now > led) frame.current.scrollLeft = (now - led) * WEEK_PX;
   }, [now]);
   const rows = model.days.flatMap(({ day, rows: own }) => own.map((row) => ({ day, row })));
   const move = (event: KeyboardEvent<HTMLTableElement>) => {
@@ -40,17 +43,22 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
       ArrowRight: [0, 1],
       ArrowUp: [-1, 0],
       ArrowDown: [1, 0],
-      Home: [0, -99],
-      End: [0, 99],
+      Home: [0, Number.NEGATIVE_INFINITY],
+      End: [0, Number.POSITIVE_INFINITY],
     }[event.key];
     if (!step) return;
     event.preventDefault();
     const row = entryAt(rows, Math.min(rows.length - 1, Math.max(0, at + firstOf(step)))).row;
     const week = Math.min(model.columns.length - 1, Math.max(0, selection.week + entryAt(step, 1)));
     select({ kind: "cell", dayId: row.dayId, slotId: row.slot.id, week });
-    requestAnimationFrame(() =>
-      table.current?.querySelector<HTMLElement>(`[data-cell="${row.key} ${week}"]`)?.focus({ preventScroll: false }),
-    );
+    shown.scrollTo(week);
+    // Where it was out of sight it is drawn in the frame after it came in sight.
+    const focus = () => {
+      const cell = table.current?.querySelector<HTMLElement>(`[data-cell="${row.key} ${week}"]`);
+      cell?.focus({ preventScroll: false });
+      return cell !== null && cell !== undefined;
+    };
+    requestAnimationFrame(() => focus() || requestAnimationFrame(focus));
   };
   const expected = weeks.whatIf.cells;
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
@@ -62,8 +70,11 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
     if (dragged?.kind === "day" && target?.kind === "weekday")
       weeks.say(weeks.change([onWeekday(dragged.dayId, target.weekday)]));
   };
-  const ghostOf = (key: string, week: number): WeekCell | null =>
-    ghost?.days.flatMap(({ rows: own }) => own).find((row) => row.key === key)?.cells[week] ?? null;
+  const ghosts = useMemo(
+    () => new Map(ghost?.days.flatMap(({ rows: own }) => own.map(({ key, cells }) => [key, cells] as const))),
+    [ghost],
+  );
+  const ghostOf = (key: string, week: number): WeekCell | null => ghosts.get(key)?.[week] ?? null;
   return (
     <DndContext sensors={sensors} onDragEnd={drop}>
       <div ref={frame} className="relative overflow-x-auto pr-3 pb-4 print:[zoom:0.62] print:overflow-visible">
@@ -72,7 +83,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
             Weeks of the plan: lifts down, weeks across. Arrow keys move; Enter writes in the side panel.
           </caption>
           <thead>
-            <PhaseRow weeks={weeks} />
+            <PhaseRow weeks={weeks} shown={shown} />
             <tr>
               <th
                 scope="col"
@@ -81,7 +92,8 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                 <span className="sr-only">Lift</span>
                 <WeekdayStrip days={model.days.map(({ day }) => day)} />
               </th>
-              {model.columns.map(({ week, monday, isNow }) => (
+              <WeekGap px={shown.before} />
+              {shown.columns.map(({ week, monday, isNow }) => (
                 <th
                   key={week}
                   scope="col"
@@ -112,6 +124,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                   </button>
                 </th>
               ))}
+              <WeekGap px={shown.after} />
             </tr>
           </thead>
           {model.days.map(({ day, rows: own }) => (
@@ -130,7 +143,9 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                     onSelect={() => select({ kind: "day", dayId: day.id })}
                   />
                 </th>
-                <SessionHeads weeks={weeks} dayId={day.id} lines={lines} />
+                <WeekGap px={shown.before} />
+                <SessionHeads shown={shown} dayId={day.id} lines={lines} />
+                <WeekGap px={shown.after} />
               </tr>
               {own.map((row) => (
                 <tr key={row.key}>
@@ -143,47 +158,31 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                       {ruleName(row.slot.rule ?? suggestedRule(targetsOf(row.slot))).toLowerCase()}
                     </span>
                   </th>
-                  {row.cells.map((cell, week) => {
-                    const { isNow, phase } = entryAt(model.columns, week);
+                  <WeekGap px={shown.before} />
+                  {shown.columns.map(({ week, monday, isNow, phase }) => {
                     const isHere =
                       selection?.kind === "cell" &&
                       selection.dayId === row.dayId &&
                       selection.slotId === row.slot.id &&
                       selection.week === week;
+                    const cell = row.cells[week] ?? null;
                     return (
-                      <td
-                        key={`${row.key} ${entryAt(model.columns, week).monday}`}
-                        className={clsx(
-                          "max-w-[84px] border-b border-line border-x-2 p-0",
-                          isNow ? "border-x-madder" : "border-x-transparent forced-colors:border-x-[Canvas]",
-                        )}
-                      >
-                        {cell ? (
-                          <button
-                            type="button"
-                            data-cell={`${row.key} ${week}`}
-                            tabIndex={isHere ? 0 : -1}
-                            aria-pressed={isHere}
-                            aria-label={`${row.name}, week ${week + 1}: ${cellWords(cell, row.slot, view)}, ${STATE_WORDS[cell.state]}${cell.isChanged ? ", changed by hand" : ""}`}
-                            onClick={() => select({ kind: "cell", dayId: row.dayId, slotId: row.slot.id, week })}
-                            className={clsx(
-                              "flex min-h-9 w-full items-end gap-1 px-0.5 py-0.5 text-left leading-tight",
-                              isHere ? "outline outline-2 outline-indigo" : "hover:bg-indigo-tint",
-                            )}
-                          >
-                            <SessionBars cell={cell} isSlack={phase.kind === "deload"} />
-                            <Figures
-                              unit={view.client.unit}
-                              cell={cell}
-                              before={ghostOf(row.key, week)}
-                              isOfBody={isOfBody(row.slot, view)}
-                              expected={expected.get(cellKey(row.dayId, week, cell.lift?.slot.lineage ?? "")) ?? null}
-                            />
-                          </button>
-                        ) : null}
-                      </td>
+                      <GridCell
+                        key={`${row.key} ${monday}`}
+                        row={row}
+                        cell={cell}
+                        week={week}
+                        view={view}
+                        isNow={isNow}
+                        isHere={isHere}
+                        isSlack={phase.kind === "deload"}
+                        before={ghostOf(row.key, week)}
+                        expected={expected.get(cellKey(row.dayId, week, cell?.lift?.slot.lineage ?? "")) ?? null}
+                        select={select}
+                      />
                     );
                   })}
+                  <WeekGap px={shown.after} />
                 </tr>
               ))}
             </tbody>
@@ -191,6 +190,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
           <WeeklyVolumeTable
             model={model}
             view={view}
+            shown={shown}
             onOpen={(muscle, week) => weeks.select({ kind: "muscle", muscle, week })}
             onWeek={(week) => weeks.select({ kind: "week", week })}
           />

@@ -3,30 +3,24 @@ import { clsx } from "clsx";
 import { openSession } from "@/device/query";
 import { isEndedEarly, PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
+import type { WeekWindow } from "@/parts/week-window";
 import { type PlannedLine, weekLineKey } from "@/views";
-import type { Weeks } from "./use-weeks";
 
 /** Above each day's lifts its session of every week: the day, how far it has come, and the way into it. */
 export function SessionHeads({
-  weeks: { model },
+  shown,
   dayId,
   lines,
 }: {
-  weeks: Weeks;
+  shown: WeekWindow;
   dayId: string;
   lines: ReadonlyMap<string, PlannedLine>;
 }) {
   const dates = useDates();
-  return model.columns.map(({ week, isNow }) => {
+  return shown.columns.map(({ week, isNow }) => {
     const line = lines.get(weekLineKey({ dayId, week }));
     return (
-      <td
-        key={week}
-        className={clsx(
-          "border-b-2 border-b-line border-x-2 px-0.5 align-bottom",
-          isNow ? "border-x-madder" : "border-x-transparent forced-colors:border-x-[Canvas]",
-        )}
-      >
+      <td key={week} className={clsx("week border-b-2 border-b-line px-0.5 align-bottom", isNow && "week-now")}>
         {line ? (
           <PlannedLink
             line={line}

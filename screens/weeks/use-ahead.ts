@@ -1,6 +1,7 @@
 "use client";
 import { useEffect, useState } from "react";
 import { addDays, type PlanDocument, runInPieces } from "@/core";
+import { useHydrated } from "@/ui/use-hydrated";
 import { isReadBefore, NOTHING_AHEAD, type WeeksView, weeksSteps } from "@/views";
 
 /** Days that are shown at a time while a plan is worked out. */
@@ -11,9 +12,9 @@ const DAYS_AT_A_TIME = 56;
  * to come is worked out in pieces, so that no plan however long keeps the page, or the server, from answering.
  */
 export function useAhead(view: WeeksView, plan: PlanDocument): string | null {
-  const [until, setUntil] = useState<string | null>(() =>
-    typeof window !== "undefined" && isReadBefore(view) ? null : NOTHING_AHEAD,
-  );
+  // The server works nothing out, and the page begins as it came from there.
+  const isHydrated = useHydrated();
+  const [until, setUntil] = useState<string | null>(() => (isHydrated && isReadBefore(view) ? null : NOTHING_AHEAD));
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is shown is what this sets; a change costs only what hangs on it
   useEffect(() => {
     if (until === null) return;

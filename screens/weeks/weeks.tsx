@@ -4,11 +4,13 @@ import { useRouter } from "next/navigation";
 import { BUILDING, entriesOf, weeklySetBand } from "@/core";
 import { ClientChoice } from "@/parts/client-choice";
 import { UndoButtons } from "@/parts/undo";
+import { MOST_WHOLE } from "@/parts/week-window";
 import { useActions } from "@/ui/actions";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
 import { Select } from "@/ui/select";
+import { useHydrated } from "@/ui/use-hydrated";
 import { useLatest } from "@/ui/use-latest";
 import type { WeekColumn, WeeksView } from "@/views";
 import { WeeksGrid } from "./grid";
@@ -53,6 +55,7 @@ export function WeeksScreen({ view }: { view: WeeksView | null }) {
 function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<WeeksView["plan"]> } }) {
   const router = useRouter();
   const weeks = useWeeks(view);
+  const isHydrated = useHydrated();
   const { model, plan } = weeks;
   const now = model.columns.find(({ isNow }) => isNow);
   const done = view.sessions.filter(({ state }) => state === "done").length;
@@ -112,7 +115,13 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
         ))}
         <MissedSessions weeks={weeks} view={view} />
         <UnfitLifts weeks={weeks} view={view} />
-        <WeeksGrid weeks={weeks} view={view} />
+        {isHydrated || model.columns.length <= MOST_WHOLE ? (
+          <WeeksGrid weeks={weeks} view={view} />
+        ) : (
+          <p role="status" className="p-4 text-quiet">
+            One moment…
+          </p>
+        )}
       </main>
       <Side weeks={weeks} view={view} />
       <footer className="no-print flex flex-wrap items-center gap-x-5 gap-y-1 bg-walnut px-4 py-2 text-onwalnut lg:col-span-2">
