@@ -16,6 +16,7 @@ import {
   type SessionDocument,
   USUAL_KIT,
 } from "../core";
+import type { CarriedWeek } from "../views/carry-on";
 import type { ChangedPrescription } from "../views/gym";
 import type { Prescription } from "../views/prescription";
 import type { SessionEmail } from "../views/session-email";
@@ -333,6 +334,8 @@ export const INPUTS = {
   /** The outbox's page: what was sent, and the email that is named, or the newest. */
   "outbox.show": strictObject({ clientId: nullable(uuid()), copyId: nullable(uuid()) }),
   /** The weeks of a client, of the plan that holds today or the one named. */
+  /** The coming week of a client as the rules move it on. */
+  "weeks.next": strictObject({ clientId: uuid() }),
   "weeks.show": strictObject({ clientId: nullable(uuid()), planId: nullable(uuid()) }),
   /** Of one kind, by name, those whose name has the searched words in it. */
   "imports.begin": strictObject({
@@ -535,6 +538,10 @@ interface Outputs {
   "plans.openSession": { readonly sessionId: string };
   "plans.keepFromSession": { readonly notes: readonly string[] };
   /** Null: the studio has no client yet. */
+  "weeks.next": {
+    /** Null: there is no plan, or nothing in it that the client does not have. */
+    readonly next: { readonly planId: string; readonly week: CarriedWeek } | null;
+  };
   "weeks.show": { readonly view: WeeksView | null };
   "imports.begin": Nothing;
   /** How many days came in, and how many were there already. */

@@ -2,8 +2,10 @@
 
 import { catalogueIn } from "../contract/catalogue";
 import {
+  addDays,
   exerciseOrThrow,
   massWords,
+  mondayOf,
   type ProgressReason,
   type ProjectedSession,
   plannedLifts,
@@ -55,11 +57,14 @@ const FOR_THE_COACH: ReadonlySet<ProgressReason["kind"]> = new Set([
   "rungDown",
 ]);
 
+/** So many days from this Monday are looked at: this week and the two after it. */
+const DAYS_LOOKED_AT = 21;
+
 /** The first week ahead with a session that the client does not have yet; null where there is none within two weeks. */
 export function carriedWeek(view: WeeksView): CarriedWeek | null {
   if (!view.plan) return null;
   const plan = view.plan.document;
-  const model = weeksModel(plan, view);
+  const model = weeksModel(plan, view, addDays(mondayOf(view.today), DAYS_LOOKED_AT - 1));
   const hasIt = (dayId: string, week: number) =>
     view.sessions.some((one) => one.dayId === dayId && one.week === week && one.copy !== null);
   const open = model.sessions.filter(({ dayId, week, isAway }) => !isAway && !hasIt(dayId, week));

@@ -4,10 +4,9 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { CarriedLift, CarriedWeek } from "@/views";
 import { CarryOnScreen } from "./carry-on";
 
-const [ask, carried] = vi.hoisted(() => [vi.fn(), vi.fn()]);
+const ask = vi.hoisted(() => vi.fn());
 vi.mock("@/device/api", () => ({ callApi: ask, replySentence: () => "It was not done." }));
 vi.mock("next/navigation", () => ({ useRouter: () => ({ push: vi.fn() }) }));
-vi.mock("@/views", async (original) => ({ ...(await original<object>()), carriedWeek: carried }));
 
 const lift = (more: Partial<CarriedLift>): CarriedLift => ({
   slotId: "s",
@@ -24,17 +23,14 @@ const week = (...lifts: CarriedLift[]): CarriedWeek => ({
 });
 const sends = () => ask.mock.calls.filter(([what]) => what === "sessions.send");
 
-beforeEach(() => {
-  ask.mockReset();
-  ask.mockImplementation(async (what: string) => ({
-    kind: "ok",
-    value: what === "weeks.show" ? { view: { plan: { id: "p" } } } : { sessionId: "x" },
-  }));
-});
+beforeEach(() => void ask.mockReset());
 afterEach(cleanup);
 
 async function open(found: CarriedWeek): Promise<void> {
-  carried.mockReturnValue(found);
+  ask.mockImplementation(async (what: string) => ({
+    kind: "ok",
+    value: what === "weeks.next" ? { next: { planId: "p", week: found } } : { sessionId: "x" },
+  }));
   render(<CarryOnScreen clients={[{ id: "ana", name: "Ana" }]} />);
   await screen.findByRole("button", { name: "Accept and send Ana" });
 }

@@ -7,7 +7,7 @@ import { callApi, replySentence } from "@/device/api";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
 import { PageHeader } from "@/ui/page-header";
-import { askedWords, type CarriedWeek, type ClientName, carriedWeek, isMoved } from "@/views";
+import { askedWords, type CarriedWeek, type ClientName, isMoved } from "@/views";
 
 interface Line {
   readonly client: ClientName;
@@ -42,11 +42,10 @@ export function CarryOnScreen({ clients }: { clients: readonly ClientName[] }) {
   );
   const read = useCallback(
     async (id: string) => {
-      const reply = await callApi("weeks.show", { clientId: id, planId: null });
+      const reply = await callApi("weeks.next", { clientId: id });
       if (reply.kind !== "ok") return set(id, { kind: "failed", message: replySentence(reply) });
-      const { view } = reply.value;
-      const carried = view && carriedWeek(view);
-      set(id, view?.plan && carried ? { kind: "ready", planId: view.plan.id, carried } : { kind: "nothing" });
+      const { next } = reply.value;
+      set(id, next ? { kind: "ready", planId: next.planId, carried: next.week } : { kind: "nothing" });
     },
     [set],
   );

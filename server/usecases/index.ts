@@ -104,6 +104,7 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "plans.edit": plans.editPlan,
   "plans.openSession": plans.openPlanSession,
   "plans.keepFromSession": plans.keepFromSession,
+  "weeks.next": weeks.nextWeek,
   "weeks.show": weeks.showWeeks,
   "imports.begin": imports.beginImport,
   "imports.add": imports.addToImport,

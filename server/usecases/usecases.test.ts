@@ -36,6 +36,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "studio.changeRegion": DEFAULT_REGION,
     "studio.changeSettings": { e1rmFormula: "epley" },
     "studio.changeMethods": { seen: [], wanted: [] },
+    "weeks.next": { clientId },
     "weeks.show": { clientId, planId },
     "gyms.show": { gymId },
     "gyms.coming": { gymId },

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { type PlanDay, type PlanEdit, SHIPPED_CATALOGUE, sessionOfWeek, writeLift } from "../../core";
 import { phase } from "../../core/testing/plans";
-import { type WeeksView, weeksModel } from "../../views";
+import { carriedWeek, type WeeksView, weeksModel } from "../../views";
 import { newId } from "../db";
 import { doneIn, openFloor, record } from "../testing/floor";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
@@ -137,5 +137,14 @@ describe.runIf(hasDatabase)("the weeks of a client", () => {
     ).toBe("notFound");
     const own = value(await executeUseCase(other.coach, "weeks.show", { clientId: null, planId: null }, clock)).view!;
     expect([own.plan, own.sessions]).toEqual([null, []]);
+  });
+
+  it("a client's next week is worked out by the server as their weeks have it, and sent in a few lines", async () => {
+    const [{ id: clientId }] = studio.clients;
+    const { view } = value(await executeUseCase(studio.coach, "weeks.show", { clientId, planId: null }, clock));
+    const { next } = value(await executeUseCase(studio.coach, "weeks.next", { clientId }, clock));
+    expect(next).toEqual({ planId: view!.plan!.id, week: carriedWeek(view!) });
+    expect(next!.week.sessions.length).toBeGreaterThan(0);
+    expect(JSON.stringify(next).length).toBeLessThan(JSON.stringify(view).length / 4);
   });
 });
