@@ -1,12 +1,25 @@
 /** What is asked of the database while something runs, in this process. */
 import pg from "pg";
 
-export async function statementsDuring(work: () => Promise<unknown>): Promise<string[]> {
-  const asked: string[] = [];
+export interface Statement {
+  readonly text: string;
+  readonly values: readonly unknown[];
+}
+
+/** Their texts alone. */
+export const statementsDuring = async (work: () => Promise<unknown>): Promise<string[]> =>
+  (await queriesDuring(work)).map(({ text }) => text);
+
+export async function queriesDuring(work: () => Promise<unknown>): Promise<Statement[]> {
+  const asked: Statement[] = [];
   const { query } = pg.Client.prototype;
   pg.Client.prototype.query = function (this: pg.Client, ...args: unknown[]) {
-    const [statement] = args as [string | { readonly text?: string }];
-    asked.push(typeof statement === "string" ? statement : (statement.text ?? ""));
+    const [statement, values] = args as [string | { text?: string; values?: unknown[] }, unknown];
+    const given = typeof statement === "string" ? values : (statement.values ?? values);
+    asked.push({
+      text: typeof statement === "string" ? statement : (statement.text ?? ""),
+      values: Array.isArray(given) ? given : [],
+    });
     return Reflect.apply(query, this, args);
   } as typeof query;
   try {
