@@ -3,6 +3,7 @@
  * of the scope; everything a person asks for goes through it. `withAccounts` reaches accounts and the little that is asked
  * before there is a scope; `asOwner` is for migrations, rebuilding and measuring, never for a request.
  */
+import { AsyncLocalStorage } from "node:async_hooks";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
 import { sql } from "drizzle-orm";
 import { drizzle, type NodePgDatabase } from "drizzle-orm/node-postgres";
@@ -13,6 +14,7 @@ import { identityCache } from "../../core";
 import type { Duty } from "../../views";
 import { logFault } from "../log";
 import { requestNow } from "../request";
+import { turnsByKey } from "../turns";
 import * as schema from "./schema";
 
 export type Database = NodePgDatabase<typeof schema>;
@@ -63,7 +65,7 @@ function makePool(connectionString: string | undefined, options: pg.PoolConfig):
 }
 
 function pool(): pg.Pool {
-  holder.yarvexPool ??= makePool(process.env.DATABASE_URL, { max: 10, ...PATIENCE });
+  holder.yarvexPool ??= makePool(process.env.DATABASE_URL, { max: CONNECTIONS, ...PATIENCE });
   return holder.yarvexPool;
 }
 
@@ -110,10 +112,31 @@ export async function closeDatabase(): Promise<void> {
   holder.yarvexOwnerPool = undefined;
 }
 
+/** Connections of a process, and how many of them one studio has at most: who asks for much waits for themselves. */
+const CONNECTIONS = 10;
+const OF_ONE_STUDIO = 6;
+/** Whoever waited for so long for their own studio's others is told to come again, as where the database is busy. */
+const MOST_WAIT_MS = 5_000;
+
+const inTurn = turnsByKey(OF_ONE_STUDIO);
+/** The studio whose transaction is open: what is asked within it does not wait for a turn of its own. */
+const openStudio = new AsyncLocalStorage<string>();
+
 /** Runs work inside one studio (and, for a client, one person), in one transaction. */
-export const inStudio = <T>(scope: Scope, work: (tx: Transaction) => Promise<T>): Promise<T> =>
+export const inStudio = <T>(scope: Scope, work: (tx: Transaction) => Promise<T>): Promise<T> => {
+  const { studioId } = scope;
   // One way there and back for the beginning and the scope: every use case pays for it.
-  inTransaction(pool(), `begin; ${scopeStatement(scope)}`, work);
+  const run = () => inTransaction(pool(), `begin; ${scopeStatement(scope)}`, work);
+  if (openStudio.getStore() === studioId) return run();
+  const asked = performance.now();
+  return withoutValues(() =>
+    inTurn(studioId, () => {
+      if (performance.now() - asked > MOST_WAIT_MS)
+        throw new FailedQuery("53300", "too many transactions of one studio");
+      return openStudio.run(studioId, run);
+    }),
+  );
+};
 
 async function inTransaction<T>(pool: pg.Pool, begin: string, work: (tx: Transaction) => Promise<T>): Promise<T> {
   return withoutValues(async () => {

@@ -2,13 +2,12 @@
  * Every query of every use case finds its rows by an index, and of tables that grow with every day trained none is gone through for
  * a whole studio. The planner is told to go through no table where it can help it: where it still does, no index leads there.
  */
-import pg from "pg";
 import { beforeAll, describe, expect, it } from "vitest";
 import type { ApiName } from "../../contract";
 import { phase } from "../../core/testing/plans";
 import type { Scope } from "../db";
-import { type PlanNode, planFault, planNodes } from "../db/testing/plan-faults";
-import { queriesDuring, type Statement } from "../db/testing/statements";
+import { openPlanner, type Planner, planFault } from "../db/testing/plan-faults";
+import { queriesDuring } from "../db/testing/statements";
 import { ownOutbox } from "../testing/emails";
 import { doneIn, openFloor, record } from "../testing/floor";
 import { inputFor, type Target } from "../testing/inputs";
@@ -24,7 +23,7 @@ const ENDS: readonly ApiName[] = ["sessions.discard", "gyms.remove", "clients.er
 describe.runIf(hasDatabase)("the queries of every use case", () => {
   let studio: TestStudio;
   let target: Target;
-  let database: pg.Client;
+  let planner: Planner;
 
   beforeAll(async () => {
     ownOutbox();
@@ -44,32 +43,9 @@ describe.runIf(hasDatabase)("the queries of every use case", () => {
     value(await executeUseCase(studio.coach, "sessions.send", { sessionId }, clock));
     const view = await openFloor(scope, sessionId);
     await record(scope, sessionId, [doneIn(view, 0)]);
-    database = new pg.Client({ connectionString: process.env.DATABASE_OWNER_URL });
-    await database.connect();
-    return () => database.end();
+    planner = await openPlanner();
+    return planner.end;
   });
-
-  /** The nodes of a statement's plan, as the scope's role sees the tables; none where it is no query of a studio's rows. */
-  async function planOf(scope: Scope, { text, values }: Statement): Promise<PlanNode[]> {
-    if (!/^\s*(select|insert|update|delete|with)\b/i.test(text) || /set_config|yarvex_/.test(text)) return [];
-    const isOfAccounts = /from "(user|session|account|verification)"|"sign_in_attempts"|sign_in_attempts/.test(text);
-    await database.query("begin");
-    try {
-      const clientId = scope.role === "client" ? scope.clientId : "";
-      await database.query(
-        "select set_config('yarvex.studio_id', $1, true), set_config('yarvex.client_id', $2, true)",
-        [scope.studioId, clientId],
-      );
-      await database.query("select set_config('enable_seqscan', 'off', true)");
-      if (!isOfAccounts) await database.query(`set local role yarvex_${scope.role}`);
-      const { rows } = await database.query<{ "QUERY PLAN": { Plan: PlanNode }[] }>(`explain (format json) ${text}`, [
-        ...values,
-      ]);
-      return planNodes(rows[0]!["QUERY PLAN"][0]!.Plan);
-    } finally {
-      await database.query("rollback");
-    }
-  }
 
   it("find what they look for by an index", async () => {
     const names = Object.keys(USE_CASES) as ApiName[];
@@ -85,7 +61,7 @@ describe.runIf(hasDatabase)("the queries of every use case", () => {
       for (const statement of asked) {
         // How it finds rows hangs on how many there are: it is asked about a studio of 200,000 sets (cost.test.ts).
         if (statement.text.includes("who.id as client_id")) continue;
-        const nodes = await planOf(scope, statement);
+        const nodes = await planner.nodesOf(scope, statement);
         explained += nodes.length > 0 ? 1 : 0;
         for (const fault of nodes.flatMap((node) => planFault(node) ?? []))
           faults.push(`${name}: ${fault}: ${statement.text.replace(/\s+/g, " ").slice(0, 160)}`);

@@ -7,7 +7,7 @@ import { join } from "node:path";
 import { Piscina } from "piscina";
 import type { Scope } from "../db";
 import type { Outcome } from "../outcome";
-import { turnsByKey } from "./turns";
+import { turnsByKey } from "../turns";
 
 /** A use case to be run by a thread; its input has been checked and its scope authorised. */
 export interface Task {
@@ -56,7 +56,7 @@ function workers(): Workers {
       idleTimeout: IDLE_MS,
       resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES },
     }),
-    inTurn: turnsByKey(),
+    inTurn: turnsByKey(1),
   };
   return holder.yarvexWorkers;
 }

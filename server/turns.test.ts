@@ -2,7 +2,7 @@ import { expect, it } from "vitest";
 import { turnsByKey } from "./turns";
 
 it("work of one studio is done in turn, also after a fault, and that of another does not wait for it", async () => {
-  const inTurn = turnsByKey();
+  const inTurn = turnsByKey(1);
   const begun: string[] = [];
   const ends = new Map<string, { done: () => void; fail: () => void }>();
   const work = (key: string, name: string) =>
