@@ -21,7 +21,16 @@ describe("around every answer", () => {
     };
   };
 
-  beforeAll(() => new Promise<void>((done) => server.listen(0, "127.0.0.1", done)));
+  const given = process.env.DATABASE_URL;
+  beforeAll(() => {
+    // Nobody is there.
+    process.env.DATABASE_URL = "postgresql://nobody@127.0.0.1:1/nothing";
+    return new Promise<void>((done) => server.listen(0, "127.0.0.1", done));
+  });
+  afterAll(() => {
+    if (given === undefined) delete process.env.DATABASE_URL;
+    else process.env.DATABASE_URL = given;
+  });
   afterAll(() => new Promise((done) => server.close(done)));
   beforeEach(() => {
     answering = createAnswering(false);

@@ -94,7 +94,7 @@ export function Closing() {
             <Button type="submit" kind="warn" disabled={form.isBusy}>
               Close it for good
             </Button>
-            <Button onClick={() => setOpen(false)}>Keep it</Button>
+            <Button onClick={() => setOpen(false)}>Leave it</Button>
           </div>
         </Form>
       ) : (

@@ -34,7 +34,7 @@ export function TwoStep({ isOn }: { isOn: boolean }) {
       {isOn ? (
         <ByPassword step="end" say="Turn it off" onReply={done} />
       ) : begun ? (
-        <FirstCode begun={begun} onDone={done} onCancel={() => setBegun(null)} />
+        <FirstCode begun={begun} onDone={done} onClose={() => setBegun(null)} />
       ) : (
         <ByPassword step="begin" say="Set it up" onReply={(reply) => setBegun(reply as Begun)} />
       )}
@@ -70,7 +70,7 @@ function ByPassword({ step, say, onReply }: { step: "begin" | "end"; say: string
 const CODE = yup.object({ typed: yup.string().required("The six figures that the app shows.") });
 
 /** The secret to be read by the app, the codes to be kept, and the first code, by which it is on. */
-function FirstCode({ begun, onDone, onCancel }: { begun: Begun; onDone: () => void; onCancel: () => void }) {
+function FirstCode({ begun, onDone, onClose }: { begun: Begun; onDone: () => void; onClose: () => void }) {
   const form = useCheckedForm({
     schema: CODE,
     typed: { typed: "" },
@@ -114,7 +114,7 @@ function FirstCode({ begun, onDone, onCancel }: { begun: Begun; onDone: () => vo
             <Button type="submit" kind="main" disabled={form.isBusy}>
               Turn it on
             </Button>
-            <Button onClick={onCancel}>Cancel</Button>
+            <Button onClick={onClose}>Close</Button>
           </div>
         </Form>
       </li>

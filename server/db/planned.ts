@@ -48,7 +48,7 @@ export async function calendarsBetween(
         where p.studio_id = who.studio_id and p.client_id = who.id
           and (p.document ->> 'startDate')::date <= ${to}::date + 6) as plans,
       (select coalesce(jsonb_agg(${sessionLine} order by s.date, s.id), '[]') from ${sessions} as s
-        where s.studio_id = who.studio_id and s.id in (
+        where s.studio_id = who.studio_id and s.id = any(array(
           select on_date.id from ${sessions} as on_date
           where on_date.studio_id = who.studio_id and on_date.client_id = who.id and on_date.date between ${from} and ${to}
           union
@@ -57,7 +57,7 @@ export async function calendarsBetween(
           where p.studio_id = who.studio_id and p.client_id = who.id
             and in_week.plan_week between (${from}::date - (p.document ->> 'startDate')::date) / 7
               and (${to}::date - (p.document ->> 'startDate')::date) / 7
-        )) as rows
+        ))) as rows
     from ${clients} as who where ${whose}`);
   return rows.map(({ client_id, time_zone, plans: found, rows: lines }) => ({
     clientId: client_id,
