@@ -52,11 +52,15 @@ export async function calendarsBetween(
           select on_date.id from ${sessions} as on_date
           where on_date.studio_id = who.studio_id and on_date.client_id = who.id and on_date.date between ${from} and ${to}
           union
-          select in_week.id from ${plans} as p join ${sessions} as in_week
-            on in_week.studio_id = p.studio_id and in_week.plan_id = p.id
+          -- Plan by plan, each by its index: the offset keeps that from being joined with all sessions of the studio.
+          select of_plan.id from ${plans} as p cross join lateral (
+            select in_week.id from ${sessions} as in_week
+            where in_week.studio_id = p.studio_id and in_week.plan_id = p.id
+              and in_week.plan_week between (${from}::date - (p.document ->> 'startDate')::date) / 7
+                and (${to}::date - (p.document ->> 'startDate')::date) / 7
+            offset 0
+          ) as of_plan
           where p.studio_id = who.studio_id and p.client_id = who.id
-            and in_week.plan_week between (${from}::date - (p.document ->> 'startDate')::date) / 7
-              and (${to}::date - (p.document ->> 'startDate')::date) / 7
         ))) as rows
     from ${clients} as who where ${whose}`);
   return rows.map(({ client_id, time_zone, plans: found, rows: lines }) => ({
