@@ -30,8 +30,8 @@ describe("around every answer", () => {
   afterAll(() => {
     if (given === undefined) delete process.env.DATABASE_URL;
     else process.env.DATABASE_URL = given;
+    return new Promise((done) => server.close(done));
   });
-  afterAll(() => new Promise((done) => server.close(done)));
   beforeEach(() => {
     answering = createAnswering(false);
     vi.unstubAllEnvs();
