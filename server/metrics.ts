@@ -6,7 +6,7 @@ import { COUNTED, countOf } from "./request";
 import { workersWaiting } from "./workers";
 
 export interface Metrics {
-  /** The text that is read by whoever watches. */
+  /** All metrics in the text format of Prometheus. */
   readonly text: () => Promise<string>;
   readonly contentType: string;
   readonly answered: (

@@ -7,7 +7,7 @@ import { createMetrics } from "../server/metrics";
 import { answerAs, type RequestNow } from "../server/request";
 import { routeOf } from "../server/route-name";
 
-/** For so long after the database was away it is asked first, before a page is made. */
+/** After the database was away, each page of this time first asks whether it answers. */
 const WARY_MS = 30_000;
 
 type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<void> | void;

@@ -85,8 +85,8 @@ export const NOTHING_AHEAD = "";
 export const weeksDone = (plan: PlanDocument, view: WeeksView): WeeksModel => weeksModel(plan, view, NOTHING_AHEAD);
 
 /**
- * Works out beforehand what the model reads of each session that is to come, in steps, a session each; the model is then made at
- * once. `onDay` is told the day up to which it is known.
+ * Projects the sessions to come in steps, a session each, and fills the caches that `weeksModel` reads, so that the model is made
+ * quickly afterwards. `onDay` is called with the date of each session that was projected.
  */
 export function* weeksSteps(plan: PlanDocument, view: WeeksView, onDay: (date: string) => void): Steps<void> {
   const context = projectContextOf(view);

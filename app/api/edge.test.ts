@@ -70,7 +70,7 @@ describe("a request at the edge", () => {
     expect(response.status).toBe(500);
     const id = response.headers.get("x-request-id")!;
     expect(((await response.json()) as { message: string }).message).toContain(id.slice(0, 8));
-    expect(JSON.parse(said.join(""))).toMatchObject({ level: "error", fault: "TypeError", id, route: "/api/do/x" });
+    expect(JSON.parse(said.join(""))).toMatchObject({ level: "error", fault: "TypeError", id, route: "other" });
     expect(said.join("")).not.toContain("knee");
   });
 

@@ -34,9 +34,11 @@ export function useAhead(view: WeeksView, plan: PlanDocument): string | null {
       await othersTurn();
       if (isStopped) steps.return();
     };
-    void runInPieces(steps, () => performance.now(), turn).then(() => {
+    // Where it breaks, the page works the rest out itself and its error boundary says so.
+    const end = () => {
       if (!isStopped) setUntil(null);
-    });
+    };
+    void runInPieces(steps, () => performance.now(), turn).then(end, end);
     return () => {
       isStopped = true;
     };

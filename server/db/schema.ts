@@ -137,7 +137,7 @@ export const twoFactor = pgTable(
       .references(() => user.id, { onDelete: "cascade" }),
     secret: text("secret").notNull(),
     backupCodes: text("backup_codes").notNull(),
-    /** Whether a first code was typed: until then nothing is asked for. */
+    /** Whether a first code confirmed it; until then sign-in asks for no code. */
     verified: boolean("verified").notNull().default(true),
     failedVerificationCount: integer("failed_verification_count").notNull().default(0),
     lockedUntil: timestamp("locked_until", { withTimezone: true }),

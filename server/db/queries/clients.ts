@@ -89,7 +89,7 @@ export async function updateClient(
 }
 
 /** Erases a person: the client's rows and, by cascade, all that hangs on them. Returns their accounts' ids. */
-/** Null where a client's time zone is the studio's own: they move with it. */
+/** Keeps a client's time zone; null where it is the studio's, so that it changes with the studio's. */
 export async function putTimeZone(tx: Transaction, id: string, timeZone: string): Promise<void> {
   await tx
     .update(clients)

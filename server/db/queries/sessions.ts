@@ -109,7 +109,7 @@ export async function writeSession(
   await tx.insert(sessionEdits).values({ ...by, revision: change.revision!, draftText: change.draftText });
 }
 
-/** The text that stood at a revision, where some of it did not read. */
+/** The draft text of a session at a revision; null where all of it could be parsed. */
 export async function draftTextAt(tx: Transaction, sessionId: string, revision: number): Promise<string | null> {
   const [row] = await tx
     .select({ draftText: sessionEdits.draftText })

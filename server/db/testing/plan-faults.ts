@@ -19,7 +19,7 @@ export interface PlanNode {
 
 export const planNodes = (node: PlanNode): PlanNode[] => [node, ...(node.Plans ?? []).flatMap(planNodes)];
 
-/** A growing table that is gone through whole, or a studio's whole part of it; null: neither. */
+/** Names a growing table that the plan scans whole, or by studio_id alone; null: it does neither. */
 export function planFault(node: PlanNode): string | null {
   const table = node["Relation Name"];
   if (table === undefined || !GROWING.has(table)) return null;
