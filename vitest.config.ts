@@ -25,6 +25,7 @@ export default defineConfig({
         extends: true,
         test: {
           name: "others",
+          setupFiles: ["./core/testing/setup.ts", "./parts/testing/setup.ts"],
           include: ["**/*.test.{ts,tsx}"],
           exclude: [...NOT_OURS, "{core,contract,views}/**", "server/!(seed)/**", "server/seed/!(every-day)*"],
         },
@@ -34,7 +35,9 @@ export default defineConfig({
     // By itself it leaves one core to whoever watches.
     maxWorkers: "100%",
     setupFiles: ["./core/testing/setup.ts"],
-    testTimeout: 30_000,
-    hookTimeout: 120_000,
+    // None of these is a measure of speed: a test that hangs ends, one on a busy machine does not.
+    testTimeout: 120_000,
+    hookTimeout: 240_000,
+    expect: { poll: { timeout: 20_000 } },
   },
 });

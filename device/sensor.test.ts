@@ -94,9 +94,9 @@ describe("a sensor behind a WebSocket", () => {
       writeSensorLine({ kind: "end", rep: 1 }),
     ];
     socket.send(lines.join("\n"));
-    await vi.waitFor(() => expect(heard).toHaveLength(2));
+    await vi.waitFor(() => expect(heard).toHaveLength(2), 20_000);
     socket.close();
-    await vi.waitFor(() => expect(lost).toHaveBeenCalledTimes(1));
+    await vi.waitFor(() => expect(lost).toHaveBeenCalledTimes(1), 20_000);
     server.close();
   });
 
@@ -137,6 +137,6 @@ describe("a sensor by Bluetooth", () => {
     characteristic.startNotifications.mockRejectedValue(new Error("no"));
     const lost = vi.fn();
     bluetoothSensor("Bar end", characteristic as unknown as NotifyingCharacteristic).listen(vi.fn(), lost);
-    await vi.waitFor(() => expect(lost).toHaveBeenCalledWith("The sensor does not notify."));
+    await vi.waitFor(() => expect(lost).toHaveBeenCalledWith("The sensor does not notify."), 20_000);
   });
 });

@@ -81,7 +81,10 @@ test("a client is found by name and group, and archived ones are on no list but 
   await page.goto("/clients");
   const found = page.getByRole("listitem").filter({ has: page.getByRole("heading") });
   // Groups are headings, each with its own; whoever is in none comes last.
-  await expect(page.getByRole("region", { name: "rowers" }).getByRole("heading")).toHaveText([/^rowers/, "Sunniva Moen"]);
+  await expect(page.getByRole("region", { name: "rowers" }).getByRole("heading")).toHaveText([
+    /^rowers/,
+    "Sunniva Moen",
+  ]);
   await expect(page.getByRole("heading", { level: 2 }).last()).toHaveText(/^In no group/);
   await page.getByLabel("Group", { exact: true }).selectOption("rowers");
   await expect(found).toHaveText([/Sunniva Moen/]);

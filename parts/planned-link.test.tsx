@@ -36,9 +36,9 @@ describe("the way to a session that is planned", () => {
     const open = shown(null, vi.fn().mockResolvedValue({ sessionId: "made" }));
     const button = screen.getByRole<HTMLButtonElement>("button", { name: "Lower" });
     fireEvent.click(button);
-    await vi.waitFor(() => expect(button.disabled).toBe(true));
+    await vi.waitFor(() => expect(button.disabled).toBe(true), 20_000);
     fireEvent.click(button);
-    await vi.waitFor(() => expect(push).toHaveBeenCalledWith("/session/made"));
+    await vi.waitFor(() => expect(push).toHaveBeenCalledWith("/session/made"), 20_000);
     fireEvent.click(button);
     expect(open).toHaveBeenCalledTimes(1);
     expect(open.mock.calls[0]?.[0]).toEqual({ sessionId: null, place });

@@ -97,7 +97,7 @@ describe("around every answer", () => {
     answers(200);
     await ask("/clients/0197f9a0-0000-7000-8000-000000000002?for=Kari%20Nordmann");
     await ask("/_next/static/x.js");
-    await vi.waitFor(() => expect(logged).toHaveLength(1));
+    await vi.waitFor(() => expect(logged).toHaveLength(1), 20_000);
     vi.restoreAllMocks();
     expect(JSON.parse(logged[0]!)).toMatchObject({ level: "info", method: "GET", route: "/clients/:id", status: 200 });
     expect(logged[0]).not.toContain("Kari");
@@ -110,7 +110,7 @@ describe("around every answer", () => {
       const read = await (await ask("/metrics")).text();
       expect(read).toContain('yarvex_request_seconds_count{method="GET",route="/api/do/today.show",status="200"} 1');
       return read;
-    });
+    }, 20_000);
     for (const name of [
       "yarvex_entries_total",
       "yarvex_faults_total",

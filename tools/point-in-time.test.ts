@@ -54,4 +54,4 @@ it("goes back to a moment between two backups, keeps what was there, and goes on
   });
   expect(readdirSync(state).some((name) => name.startsWith("postgres.before-"))).toBe(true);
   expect(readdirSync(join(state, "bases"))).toHaveLength(1);
-}, 120_000);
+});

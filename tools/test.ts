@@ -1,6 +1,6 @@
 /** `./yarvex test`: every check, ending in one true line of counts. */
 import { mkdirSync, rmSync } from "node:fs";
-import { join } from "node:path";
+import { join, relative } from "node:path";
 import { ensureBuild } from "./build";
 import { chromiumPath } from "./chromium";
 import { setClock } from "./clock";
@@ -11,12 +11,14 @@ import { freePort, onEnd, ROOT, readJson, run, STATE, say, start, UserFacingErro
 interface Tally {
   passed: number;
   failed: number;
+  /** What failed, in a line each or a few: said once more at the end, where it is looked for. */
+  readonly faults: string[];
 }
 
 const bin = (name: string): string => join(ROOT, "node_modules", ".bin", name);
 
 export async function runChecks(only: readonly string[]): Promise<void> {
-  const tally: Tally = { passed: 0, failed: 0 };
+  const tally: Tally = { passed: 0, failed: 0, faults: [] };
   const wants = (what: string) => only.length === 0 || only.includes(what);
   const results = join(STATE, "results");
   rmSync(results, { recursive: true, force: true });
@@ -33,6 +35,7 @@ export async function runChecks(only: readonly string[]): Promise<void> {
   } finally {
     stop();
   }
+  for (const fault of tally.faults) console.log(`failed: ${fault}`);
   console.log(`\n${tally.passed} passed, ${tally.failed} failed`);
   process.exit(tally.failed > 0 ? 1 : 0);
 }
@@ -48,7 +51,10 @@ async function step(tally: Tally, name: string, command: string, args: string[])
   const ended = await run(command, args, { keep: true, env: { ...process.env, NO_COLOR: "1" } });
   const ok = ended.status === 0;
   console.log(`${ok ? "✓" : "✗"} ${name}`);
-  if (!ok) console.log(ended.output);
+  if (!ok) {
+    console.log(ended.output);
+    tally.faults.push(name);
+  }
   tally[ok ? "passed" : "failed"]++;
 }
 
@@ -82,17 +88,40 @@ function environment({ owner, web }: Urls): NodeJS.ProcessEnv {
   return { ...process.env, ...urls, YARVEX_SECRET: secrets().appSecret, NEXT_TELEMETRY_DISABLED: "1" };
 }
 
+interface UnitReport {
+  readonly numPassedTests: number;
+  readonly numFailedTests: number;
+  readonly numFailedTestSuites: number;
+  readonly testResults: readonly {
+    readonly name: string;
+    readonly status: string;
+    readonly message: string;
+    readonly assertionResults: readonly {
+      readonly fullName: string;
+      readonly status: string;
+      readonly failureMessages: readonly string[];
+    }[];
+  }[];
+}
+
+/** The first lines of a message, enough to know the fault by. */
+const beginning = (message: string): string => message.split("\n").slice(0, 6).join("\n  ");
+
 async function unitTests(tally: Tally, urls: Urls, report: string): Promise<void> {
   const args = ["run", "--reporter=default", "--reporter=json", `--outputFile.json=${report}`];
   await run(bin("vitest"), args, { env: environment(urls) });
-  const counts = readJson<{ numPassedTests: number; numFailedTests: number; numFailedTestSuites: number } | null>(
-    report,
-    null,
-  );
+  const counts = readJson<UnitReport | null>(report, null);
   if (!counts) {
-    console.log("✗ the unit tests did not report");
+    tally.faults.push("the unit tests did not report");
     tally.failed++;
     return;
+  }
+  for (const { name, message, status, assertionResults } of counts.testResults) {
+    const failed = assertionResults.filter((test) => test.status === "failed");
+    const file = relative(ROOT, name);
+    if (status === "failed" && failed.length === 0) tally.faults.push(`${file}: ${beginning(message)}`);
+    for (const test of failed)
+      tally.faults.push(`${file} › ${test.fullName}: ${beginning(test.failureMessages[0] ?? "")}`);
   }
   tally.passed += counts.numPassedTests;
   tally.failed += counts.numFailedTests + (counts.numFailedTests === 0 ? counts.numFailedTestSuites : 0);
@@ -147,13 +176,14 @@ async function browserJourneys(tally: Tally, server: Server, folder: string, fil
   });
   const suites = readJson<{ suites: Suite[] } | null>(report, null);
   if (!suites || suites.suites.length === 0) {
-    console.log("✗ the browser journeys did not report");
+    tally.faults.push("the browser journeys did not report");
     tally.failed++;
     return;
   }
   const count = (suite: Suite) => {
     for (const spec of suite.specs ?? []) {
       tally[spec.ok ? "passed" : "failed"]++;
+      if (!spec.ok) tally.faults.push(spec.title);
       if (spec.tests?.some((test) => test.status === "flaky")) console.log(`at the second try only: ${spec.title}`);
     }
     for (const inner of suite.suites ?? []) count(inner);

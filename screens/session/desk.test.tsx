@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { cleanup, configure, fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { cleanup, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { read } from "@/core/testing/helpers";
 import { renderWithQueries } from "@/ui/testing/with-queries";
@@ -14,7 +14,6 @@ vi.mock("@/device/api", () => ({ callApi: ask, replySentence: ({ kind }: { kind:
 vi.mock("next/navigation", () => ({ useRouter: () => ({ push: vi.fn(), refresh }) }));
 
 // What is fetched, worked out, or drawn after a frame comes when it comes.
-configure({ asyncUtilTimeout: 10_000 });
 
 const open = async (text: string, more: Partial<SessionView> = {}) => {
   renderWithQueries(<Desk view={viewOf(read(text), more)} />);

@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { act, cleanup, configure, createEvent, fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { act, cleanup, createEvent, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { addBlocks, writeRamp } from "@/core";
 import { read } from "@/core/testing/helpers";
@@ -16,7 +16,6 @@ vi.mock("@/device/api", () => ({
 }));
 
 // What is fetched first may take a while on a busy machine.
-configure({ asyncUtilTimeout: 10_000 });
 
 const TEXT = `A1 Bench press 3x8 @60kg r90
 

@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { act, cleanup, configure, fireEvent, screen, within } from "@testing-library/react";
+import { act, cleanup, fireEvent, screen, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { allBlocks } from "@/core";
 import { read } from "@/core/testing/helpers";
@@ -14,7 +14,6 @@ import { DeskProvider, useWholeDesk } from "./use-desk";
 vi.mock("@/device/api", () => ({ callApi: () => new Promise(() => {}), replySentence: () => "" }));
 
 // What is fetched first may take a while on a busy machine.
-configure({ asyncUtilTimeout: 10_000 });
 
 const TEXT = "A1 Bench press 3x8 @60kg rir1 r90\n\nB1 Barbell row 4x8 @50kg rir1 r90";
 const fit = vi.fn();

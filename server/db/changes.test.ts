@@ -21,7 +21,8 @@ describe.runIf(hasDatabase)("open pages are told which session's log has grown",
     );
   };
   const sessionsOf = (who: string) => new Set(told.get(who)?.filter((id) => id !== null));
-  const open = () => Promise.all([...told].map(([who]) => vi.waitFor(() => expect(told.get(who)).toContain(null))));
+  const open = () =>
+    Promise.all([...told].map(([who]) => vi.waitFor(() => expect(told.get(who)).toContain(null), 20_000)));
 
   beforeAll(async () => {
     await prepareDatabase();
@@ -46,7 +47,7 @@ describe.runIf(hasDatabase)("open pages are told which session's log has grown",
       const view = await openFloor(coach, sessionId);
       await record(coach, sessionId, [doneIn(view, 0)]);
     }
-    await vi.waitFor(() => expect(sessionsOf("another studio")).toEqual(new Set([other.clients[0].sessionId])));
+    await vi.waitFor(() => expect(sessionsOf("another studio")).toEqual(new Set([other.clients[0].sessionId])), 20_000);
     expect(sessionsOf("coach")).toEqual(new Set([mine.sessionId, theirs.sessionId]));
     expect(sessionsOf("client")).toEqual(new Set([mine.sessionId]));
     expect(sessionsOf("another client")).toEqual(new Set([theirs.sessionId]));
@@ -68,7 +69,7 @@ describe.runIf(hasDatabase)("open pages are told which session's log has grown",
       inStudio(studio.coach, (tx) => storeEvents(tx, studio.coach, { sessionId: marker, events: [done], nowMs: NOON }));
     await store();
     await store();
-    await vi.waitFor(() => expect(sessionsOf("coach")).toEqual(new Set([marker])));
+    await vi.waitFor(() => expect(sessionsOf("coach")).toEqual(new Set([marker])), 20_000);
     expect(told.get("coach")).toEqual([null, marker]);
   });
 
@@ -84,7 +85,7 @@ describe.runIf(hasDatabase)("open pages are told which session's log has grown",
     expect(rows).toHaveLength(1);
     await vi.waitFor(() => expect(told.get("coach")).toEqual([null, null]), 5_000);
     await record(studio.coach, sessionId, [doneIn(view, 2)]);
-    await vi.waitFor(() => expect(told.get("coach")).toContain(sessionId));
+    await vi.waitFor(() => expect(told.get("coach")).toContain(sessionId), 20_000);
   });
 
   it("over so many streams of a person at a time: the oldest is ended, another person's is not", async () => {

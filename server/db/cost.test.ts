@@ -69,7 +69,7 @@ describe.runIf(hasDatabase)("a studio with 200,000 sets", () => {
         from unnest(${sql.param(clientIds)}::uuid[]) as c, generate_series(0, 66) as l`);
       for (const table of [...HOT, "clients"]) await tx.execute(sql`analyze ${sql.identifier(table)}`);
     });
-  }, 120_000);
+  });
 
   /** The plan of each statement that some work sends, as the role that it runs under. */
   async function plansOf(

@@ -82,5 +82,5 @@ describe.runIf(hasDatabase)("the demo boathouse", () => {
       }
     }
     expect(said.sort()).toEqual(Object.keys(READ_BY_A_COACH).sort());
-  }, 120_000);
+  });
 });

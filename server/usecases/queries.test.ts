@@ -67,5 +67,5 @@ describe.runIf(hasDatabase)("the queries of every use case", () => {
     }
     expect(explained).toBeGreaterThan(200);
     expect([...new Set(faults)]).toEqual([]);
-  }, 120_000);
+  });
 });
