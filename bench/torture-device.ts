@@ -23,8 +23,10 @@ interface Orders {
   readonly base: string;
   readonly device: number;
   readonly sessions: number;
+  /** How long it goes on with new sessions, in ms; 0: those are all. */
+  readonly forMs: number;
 }
-const { base, device, sessions } = JSON.parse(process.argv[2]!) as Orders;
+const { base, device, sessions, forMs } = JSON.parse(process.argv[2]!) as Orders;
 
 let seed = 1_000 + device;
 const random = (): number => {
@@ -146,11 +148,17 @@ const { clientId } = await surely("clients.create", {
   bodyMass: { amount: "80", unit: "kg" },
 });
 await surely("clients.stateReadiness", { clientId, seen: null, yes: [] });
-const floors: FloorView[] = [];
-for (let i = 0; i < sessions; i++) floors.push(await storeFloor(await openSession(clientId)));
+async function openFloors(): Promise<FloorView[]> {
+  const floors: FloorView[] = [];
+  for (let i = 0; i < sessions; i++) floors.push(await storeFloor(await openSession(clientId)));
+  return floors;
+}
+
+const firstFloors = await openFloors();
 tell("ready");
 await new Promise<void>((go) => process.once("message", () => go()));
 calm = false;
+const until = trueNow() + forMs;
 
 let sending = true;
 const sender = (async () => {
@@ -160,7 +168,7 @@ const sender = (async () => {
   }
 })();
 
-for (const view of floors) {
+async function logAll(view: FloorView): Promise<void> {
   const shown = shownSession(view.shown);
   for (const blockRound of blockRoundsOf(shown.document, workContextOf(shown))) {
     const sets = asPlanned(blockRound, shown, Math.round(random() * 20_000)).map((set) => ({
@@ -200,6 +208,14 @@ for (const view of floors) {
     }
     await pause(50 + random() * 120);
   }
+}
+
+for (const view of firstFloors) await logAll(view);
+while (trueNow() < until) {
+  calm = true;
+  const floors = await openFloors();
+  calm = false;
+  for (const view of floors) await logAll(view);
 }
 calm = true;
 // Nothing fails any more: whatever waits must go.

@@ -5,6 +5,7 @@
  */
 import { fork } from "node:child_process";
 import { join } from "node:path";
+import { parseArgs } from "node:util";
 import { ensureBuild } from "../tools/build";
 import { clientOf, dropDatabase, ensureDatabase, secrets, startPostgres, terminateCluster } from "../tools/postgres";
 import { freePort, onEnd } from "../tools/system";
@@ -25,7 +26,10 @@ type Told =
   | { readonly kind: "ready" }
   | { readonly kind: "done"; readonly waiting: number; readonly refused: number };
 
-export async function runTorture(): Promise<void> {
+/** `--hours`: how long devices go on with new sessions after their first ones. */
+export async function runTorture(args: readonly string[]): Promise<void> {
+  const { values } = parseArgs({ args: [...args], options: { hours: { type: "string", default: "0" } } });
+  const forMs = Number(values.hours) * 3_600_000;
   let stop = () => {};
   onEnd(() => stop());
   const server = await startPostgres();
@@ -46,7 +50,9 @@ export async function runTorture(): Promise<void> {
     await web.start();
     console.log(`${DEVICES} devices, ${SESSIONS} sessions each; the web at ${base}.`);
     const ends = { waiting: 0, refused: 0 };
-    const devices = Array.from({ length: DEVICES }, (_, device) => startDevice({ base, device, sessions: SESSIONS }));
+    const devices = Array.from({ length: DEVICES }, (_, device) =>
+      startDevice({ base, device, sessions: SESSIONS, forMs }),
+    );
     await Promise.all(devices.map(({ ready }) => ready));
     let running = devices.length;
     for (const { worker } of devices)
@@ -62,7 +68,7 @@ export async function runTorture(): Promise<void> {
     for (const { worker } of devices) worker.send("go");
     const ended = Promise.all(devices.map(({ end }) => end));
     // Every few seconds one of the two is killed and started again.
-    for (let round = 0; running > 0 && round < 100; round++) {
+    for (let round = 0; running > 0; round++) {
       await Promise.race([pause(3_000), ended]);
       if (running === 0) break;
       if (round % 3 === 2) {

@@ -1,15 +1,18 @@
 /** `./yarvex bench writes`: entries of the floor, at the use case against bare inserts, over HTTP against an empty route. */
 import { randomUUID } from "node:crypto";
-import { diffDocuments, EVENT_VERSION, type FloorEvent, parseSession, SHIPPED_CATALOGUE } from "../core";
+import { EVENT_VERSION, type FloorEvent } from "../core";
 import { ensureBuild } from "../tools/build";
 import { clientOf, type Server } from "../tools/postgres";
 import { freePort } from "../tools/system";
-import type { FloorView, SessionView } from "../views";
+import type { FloorView } from "../views";
 import { withDatabase } from "./database";
+import { foundOverHttp } from "./over-http";
 import { pause, webOver } from "./web";
 
 const SESSIONS = 8;
 const SECONDS = 4;
+/** Entries that a device sends at once. */
+const BATCH = 20;
 
 /** So many calls a second, eight at a time. */
 async function rate(work: (lane: number) => Promise<unknown>): Promise<number> {
@@ -28,60 +31,38 @@ async function rate(work: (lane: number) => Promise<unknown>): Promise<number> {
 }
 
 /** The same over HTTP, each lane with a session and a person of its own, against a route that does nothing. */
-async function overHttp(server: Server, name: string): Promise<void> {
+async function overHttp(server: Server, name: string, bare: number): Promise<void> {
   await ensureBuild();
   const port = await freePort(4200);
   const base = `http://127.0.0.1:${port}`;
   const web = webOver(server, name, port, { YARVEX_WITHOUT_DEMO: "1" });
   try {
     await web.start();
-    const post = (path: string, body: unknown, cookie = "") =>
-      fetch(`${base}${path}`, {
-        method: "POST",
-        headers: { "content-type": "application/json", origin: base, cookie },
-        body: JSON.stringify(body),
-      });
-    const account = { email: "bench@bench.example", password: "a-long-password" };
-    await post("/api/sign-up", { ...account, studio: "Bench", name: "Bench", timeZone: "UTC" });
-    const signedIn = await post("/api/sign-in", account);
-    const cookie = signedIn.headers
-      .getSetCookie()
-      .map((one) => one.split(";")[0]!)
-      .join("; ");
-    const does = async <T>(what: string, input: unknown): Promise<T> =>
-      (await (await post(`/api/do/${what}`, input, cookie)).json()) as T;
-    const views: FloorView[] = [];
-    for (let lane = 0; lane < SESSIONS; lane++) {
-      const { clientId } = await does<{ clientId: string }>("clients.create", {
-        name: `Lane ${lane}`,
-        birthYear: null,
-        trainingAge: "advanced",
-        minutes: 60,
-        aims: "",
-        limits: "",
-        bodyMass: null,
-      });
-      await does("clients.stateReadiness", { clientId, seen: null, yes: [] });
-      const { sessionId } = await does<{ sessionId: string }>("sessions.create", { clientId, title: "" });
-      const before = await does<SessionView>("sessions.show", { sessionId });
-      const { document } = parseSession("Bench press 4x5 @60kg rir2 r90", SHIPPED_CATALOGUE, randomUUID);
-      const edits = diffDocuments(before.document, { ...document, gymId: before.document.gymId });
-      await does("sessions.edit", { sessionId, revision: before.revision, edits, draftText: null });
-      views.push(await does<FloorView>("floor.open", { sessionId }));
-    }
+    const { post, views } = await foundOverHttp(base, SESSIONS);
     const { doneIn } = await import("../server/testing/floor");
     const bodies = views.map((view) => doneIn(view, 0));
     const empty = await rate(async () => (await fetch(`${base}/api/health`)).text());
-    const sent = await rate(async (lane) => {
-      const events = [{ ...bodies[lane]!, id: randomUUID() }];
-      const answer = await post("/api/do/floor.record", { sessionId: views[lane]!.sessionId, events }, cookie);
-      if (!answer.ok) throw new Error(await answer.text());
+    const record = async (view: FloorView, events: readonly unknown[], expected: number): Promise<void> => {
+      const answer = await post("/api/do/floor.record", { sessionId: view.sessionId, events });
+      if (answer.status !== expected) throw new Error(await answer.text());
+      await answer.text();
+    };
+    const eventsOf = (lane: number, many: number) =>
+      Array.from({ length: many }, () => ({ ...bodies[lane]!, id: randomUUID() }));
+    // Without a list of events the schema refuses it: all that a request costs but for what it is about.
+    const refused = await rate(async (lane) => {
+      const answer = await post("/api/do/floor.record", { sessionId: views[lane]!.sessionId, events: null });
+      if (answer.status !== 422) throw new Error(await answer.text());
       await answer.text();
     });
-    console.log(`  an empty route over HTTP       ${empty.toFixed(0).padStart(6)} a second`);
-    console.log(
-      `  an entry over HTTP             ${sent.toFixed(0).padStart(6)} a second   ${(sent / empty).toFixed(2)} × empty`,
-    );
+    const sent = await rate((lane) => record(views[lane]!, eventsOf(lane, 1), 200));
+    const batches = BATCH * (await rate((lane) => record(views[lane]!, eventsOf(lane, BATCH), 200)));
+    const row = (what: string, value: number, ratio: string) =>
+      console.log(`  ${what.padEnd(32)} ${value.toFixed(0).padStart(6)} a second   ${ratio}`);
+    row("an empty route over HTTP", empty, "");
+    row("a request its schema refuses", refused, `${(refused / empty).toFixed(2)} × empty`);
+    row("an entry over HTTP", sent, `costs ${(refused / sent).toFixed(2)} × what is refused`);
+    row(`entries over HTTP, ${BATCH} at a time`, batches, `${(batches / bare).toFixed(2)} × bare`);
   } finally {
     web.kill();
     await pause(300);
@@ -157,5 +138,5 @@ async function measureWrites(server: Server, name: string): Promise<void> {
     `  one entry, into a session of none ${few.toFixed(2)} ms, into one of 300 ${many.toFixed(2)} ms: ${(many / few).toFixed(2)} ×`,
   );
   await Promise.all([owner, ...lanes].map((client) => client.end()));
-  await overHttp(server, name);
+  await overHttp(server, name, bare);
 }

@@ -18,8 +18,10 @@ const USAGE = `Usage: ./yarvex COMMAND
   bench page       from an edit at the desk to the frame that shows it, and the JavaScript of its page (fails where it is too much)
   bench weeks      rules over a million weeks, and what if against clients whose truth is known
   bench demo       how the demo's sets went against what was foretold of them
+  bench scale      what everything costs in a studio of 500 clients among 200 studios, against one of 20
   bench clients    the coach's day and the list of clients with 500 of them, against 10
-  bench torture    log 2,000 sets while everything is killed, cut and turned; count what is lost
+  bench failover   two web processes, a pooler, a primary and a standby: what is lost when a web and the primary are killed
+  bench torture    log 2,000 sets while everything is killed, cut and turned; count what is lost (--hours 1: go on for so long)
   sensor           a stand-in for a rep sensor: REPS=8 reps to whoever connects to it, PACE=1 times as fast
   backup [FILE]    write the database to one file (--demo: the demo's)
   backup --check FILE  read a backup to its end and restore it on trial
@@ -50,11 +52,13 @@ async function main(): Promise<void> {
       return runChecks(rest);
     }
     case "bench": {
-      if (rest[0] === "torture") return (await import("../bench/torture")).runTorture();
+      if (rest[0] === "torture") return (await import("../bench/torture")).runTorture(rest.slice(1));
       if (rest[0] === "clients") return (await import("../bench/clients")).runClients();
       if (rest[0] === "weeks") return (await import("../bench/weeks")).steeringBench();
       if (rest[0] === "demo") return (await import("../bench/demo")).runDemoScores();
       if (rest[0] === "page") return (await import("../bench/page")).runPage();
+      if (rest[0] === "failover") return (await import("../bench/failover")).runFailover();
+      if (rest[0] === "scale") return (await import("../bench/scale")).runScale(rest.slice(1));
       if (rest[0] === "writes") return (await import("../bench/writes")).runWrites();
       const { runBench } = await import("../bench");
       return runBench();

@@ -9,7 +9,7 @@ import {
   type SessionContext,
   type WeeksView,
 } from "../../views";
-import { inStudio, type Scope, type Transaction } from "../db";
+import { readInStudio, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { readStored } from "./documents";
 import { plannedBetween } from "./planned";
@@ -30,7 +30,7 @@ export async function prescriptionsAhead(
   nowMs: number,
   equipments: readonly GymEquipment[],
 ): Promise<Prescription[][]> {
-  const { studio, today, planned } = await inStudio(scope, async (tx) => {
+  const { studio, today, planned } = await readInStudio(scope, async (tx) => {
     const today = await todayOf(tx, nowMs);
     const planned = await plannedBetween(tx, null, { from: today, to: addDays(today, DAYS_AHEAD), today, nowMs });
     return { studio: await studioOf(tx), today, planned };
@@ -40,7 +40,7 @@ export async function prescriptionsAhead(
   for (const [clientId, lines] of planned) {
     const waiting = lines.filter((line) => isWaiting(line) && line.place !== null);
     if (waiting.length === 0) continue;
-    const views = await inStudio(scope, (tx) => viewsOf(tx, clientId, waiting, studio, today));
+    const views = await readInStudio(scope, (tx) => viewsOf(tx, clientId, waiting, studio, today));
     const places = new Set(waiting.map(placeKey));
     for (const view of views)
       for (const [index, equipment] of equipments.entries())
@@ -89,7 +89,7 @@ async function* draftsAhead(
   const shared = new SharedReading();
   let after: { date: string; id: string } | null = null;
   for (;;) {
-    const { rows, read } = await inStudio(scope, async (tx) => {
+    const { rows, read } = await readInStudio(scope, async (tx) => {
       const rows: db.SessionRow[] = await db.draftsInGym(tx, gym, today, until, after, DRAFTS_AT_ONCE);
       const read: { row: db.SessionRow; context: SessionContext }[] = [];
       for (const row of rows) {

@@ -6,19 +6,37 @@ import * as db from "../db/queries";
 /** The last so many of a session, or of a client. */
 const MOST = 30;
 
-/** The last words, as they are shown; what the other side wrote is seen by that. */
-export async function messagesFor(
+/** The last words, as they are shown, and whether any of the other side's have not been seen before. */
+export async function readMessages(
   tx: Transaction,
   { role }: Pick<Scope, "role">,
   about: db.MessagesAbout,
-  nowMs: number,
-): Promise<readonly Message[]> {
+): Promise<{ readonly messages: readonly Message[]; readonly areNew: boolean }> {
   const rows = await db.messageRows(tx, about, MOST);
-  const isNew = rows.some(({ writtenBy, seenAt }) => writtenBy !== role && seenAt === null);
-  if (isNew) await db.markMessagesSeen(tx, { ...about, by: role }, new Date(nowMs));
-  return rows.map(({ sentAt, seenAt, ...row }) => ({
+  const messages = rows.map(({ sentAt, seenAt, ...row }) => ({
     ...row,
     sentAtMs: sentAt.getTime(),
     seenAtMs: seenAt?.getTime() ?? null,
   }));
+  return { messages, areNew: rows.some(({ writtenBy, seenAt }) => writtenBy !== role && seenAt === null) };
 }
+
+/** The last words, as they are shown; what the other side wrote is seen by that. */
+export async function messagesFor(
+  tx: Transaction,
+  scope: Pick<Scope, "role">,
+  about: db.MessagesAbout,
+  nowMs: number,
+): Promise<readonly Message[]> {
+  const { messages, areNew } = await readMessages(tx, scope, about);
+  if (areNew) await markSeen(tx, scope, about, nowMs);
+  return messages;
+}
+
+/** What the other side wrote has been seen. */
+export const markSeen = (
+  tx: Transaction,
+  { role }: Pick<Scope, "role">,
+  about: db.MessagesAbout,
+  nowMs: number,
+): Promise<void> => db.markMessagesSeen(tx, { ...about, by: role }, new Date(nowMs));

@@ -6,6 +6,7 @@
 import pg from "pg";
 import { logFault } from "../log";
 import type { Scope } from ".";
+import { listenUrl } from "./pools";
 
 /** A session whose log has grown or whose figures were derived anew; null: anything may have changed meanwhile. */
 type TellChange = (sessionId: string | null) => void;
@@ -71,7 +72,7 @@ export function subscribeToChanges(scope: Scope, tell: TellChange, end: () => vo
 
 /** Opens the connection; when it is lost another one is opened, and everybody reads anew: what was told meanwhile is not told again. */
 async function listen(state: Listener): Promise<void> {
-  const client = new pg.Client({ connectionString: process.env.DATABASE_URL, keepAlive: true });
+  const client = new pg.Client({ connectionString: listenUrl(), keepAlive: true });
   state.client = client;
   const lost = (error?: Error) => {
     if (state.client !== client) return;

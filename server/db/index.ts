@@ -12,10 +12,13 @@ import pg from "pg";
 import { v7 as uuidv7 } from "uuid";
 import { identityCache } from "../../core";
 import type { Duty } from "../../views";
-import { logFault } from "../log";
 import { requestNow } from "../request";
 import { turnsByKey } from "../turns";
+import { accountsPool, isPooled, OF_ONE_STUDIO, ownerPool, pool } from "./pools";
 import * as schema from "./schema";
+import { standbyFailed, usableStandby } from "./standby";
+
+export { closeDatabase, poolStates } from "./pools";
 
 export type Database = NodePgDatabase<typeof schema>;
 export type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
@@ -39,50 +42,6 @@ interface ScopeOfMember {
   readonly sessionId?: string | null;
 }
 
-// One pool a process, also across the bundler's copies of this module.
-const holder = globalThis as typeof globalThis & {
-  yarvexPool?: pg.Pool;
-  yarvexAccountsPool?: pg.Pool;
-  yarvexOwnerPool?: pg.Pool;
-};
-
-pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
-
-/** How long anything waits for the database before it says so; what the owner does (migrations, backups) takes its time. */
-const PATIENCE = {
-  connectionTimeoutMillis: 2_000,
-  lock_timeout: 2_000,
-  statement_timeout: 10_000,
-  idle_in_transaction_session_timeout: 20_000,
-} as const;
-
-function makePool(connectionString: string | undefined, options: pg.PoolConfig): pg.Pool {
-  if (!connectionString)
-    throw new Error("DATABASE_URL is not set: start Yarvex with ./yarvex, or name a PostgreSQL server.");
-  const pool = new pg.Pool({ connectionString, ...options });
-  pool.on("error", (error) => logFault("a connection to the database was lost", error));
-  return pool;
-}
-
-function pool(): pg.Pool {
-  holder.yarvexPool ??= makePool(process.env.DATABASE_URL, { max: CONNECTIONS, ...PATIENCE });
-  return holder.yarvexPool;
-}
-
-/** Apart, so that whoever signs in, or asks whether the server is well, finds room while studios keep it busy. */
-function accountsPool(): pg.Pool {
-  holder.yarvexAccountsPool ??= makePool(process.env.DATABASE_URL, { max: 4, ...PATIENCE });
-  return holder.yarvexAccountsPool;
-}
-
-function ownerPool(): pg.Pool {
-  holder.yarvexOwnerPool ??= makePool(process.env.DATABASE_OWNER_URL ?? process.env.DATABASE_URL, {
-    max: 2,
-    connectionTimeoutMillis: 10_000,
-  });
-  return holder.yarvexOwnerPool;
-}
-
 /** One view of the schema for each connection or pool, made once: making it takes longer than most queries. */
 const views = identityCache<Database>();
 
@@ -93,7 +52,7 @@ export const accountsDatabase = (): Database => viewOf(accountsPool());
 
 const clients = new WeakMap<object, pg.PoolClient>();
 
-/** A statement that is asked often, planned once for each connection. */
+/** A statement that is asked often, planned once for each connection where that stays the same one. */
 export async function queryPrepared<T extends pg.QueryResultRow>(
   tx: Transaction,
   name: string,
@@ -102,19 +61,9 @@ export async function queryPrepared<T extends pg.QueryResultRow>(
 ): Promise<T[]> {
   const client = clients.get(tx);
   if (!client) throw new Error("a statement is asked outside of a transaction");
-  return (await client.query<T>({ name, text, values: [...values] })).rows;
+  return (await client.query<T>({ ...(isPooled() ? {} : { name }), text, values: [...values] })).rows;
 }
 
-export async function closeDatabase(): Promise<void> {
-  await Promise.all([holder.yarvexPool?.end(), holder.yarvexAccountsPool?.end(), holder.yarvexOwnerPool?.end()]);
-  holder.yarvexPool = undefined;
-  holder.yarvexAccountsPool = undefined;
-  holder.yarvexOwnerPool = undefined;
-}
-
-/** Connections of a process, and how many of them one studio has at most: who asks for much waits for themselves. */
-const CONNECTIONS = 10;
-const OF_ONE_STUDIO = 6;
 /** Whoever waited for so long for their own studio's others is told to come again, as where the database is busy. */
 const MOST_WAIT_MS = 5_000;
 
@@ -123,10 +72,30 @@ const inTurn = turnsByKey(OF_ONE_STUDIO);
 const openStudio = new AsyncLocalStorage<string>();
 
 /** Runs work inside one studio (and, for a client, one person), in one transaction. */
-export const inStudio = <T>(scope: Scope, work: (tx: Transaction) => Promise<T>): Promise<T> => {
-  const { studioId } = scope;
+export const inStudio = <T>(scope: Scope, work: (tx: Transaction) => Promise<T>): Promise<T> =>
   // One way there and back for the beginning and the scope: every use case pays for it.
-  const run = () => inTransaction(pool(), `begin; ${scopeStatement(scope)}`, work);
+  inTurnOf(scope, () => inTransaction(pool(), `begin; ${scopeStatement(scope)}`, work));
+
+/** The same for what only reads: asked of the standby where there is one that holds everything, else, or where it fails, here. */
+export const readInStudio = <T>(scope: Scope, work: (tx: Transaction) => Promise<T>): Promise<T> =>
+  inTurnOf(scope, async () => {
+    const begin = `begin read only; ${scopeStatement(scope)}`;
+    const standby = await usableStandby();
+    if (standby) {
+      try {
+        return await inTransaction(standby, begin, work);
+      } catch (error) {
+        if (!isBusy(error)) throw error;
+        standbyFailed(error);
+        const request = requestNow();
+        if (request) request.isBusy = false;
+      }
+    }
+    return inTransaction(pool(), begin, work);
+  });
+
+/** Work on one studio, so much of it at a time. */
+function inTurnOf<T>({ studioId }: Scope, run: () => Promise<T>): Promise<T> {
   if (openStudio.getStore() === studioId) return run();
   const asked = performance.now();
   return withoutValues(() =>
@@ -136,7 +105,7 @@ export const inStudio = <T>(scope: Scope, work: (tx: Transaction) => Promise<T>)
       return openStudio.run(studioId, run);
     }),
   );
-};
+}
 
 async function inTransaction<T>(pool: pg.Pool, begin: string, work: (tx: Transaction) => Promise<T>): Promise<T> {
   return withoutValues(async () => {
@@ -217,21 +186,6 @@ export async function withAccounts<T>(work: (tx: Transaction) => Promise<T>): Pr
   return inTransaction(accountsPool(), "begin", work);
 }
 
-interface PoolState {
-  readonly pool: "studios" | "accounts";
-  readonly open: number;
-  readonly idle: number;
-  readonly waiting: number;
-}
-
-/** How many connections each pool has, and how many wait for one. */
-export function poolStates(): PoolState[] {
-  const stateOf = (name: PoolState["pool"], of: pg.Pool | undefined): PoolState => {
-    return { pool: name, open: of?.totalCount ?? 0, idle: of?.idleCount ?? 0, waiting: of?.waitingCount ?? 0 };
-  };
-  return [stateOf("studios", holder.yarvexPool), stateOf("accounts", holder.yarvexAccountsPool)];
-}
-
 /** A single question about accounts: a statement is a transaction of its own. */
 export const askAccounts = <T>(question: (tx: Transaction) => Promise<T>): Promise<T> =>
   withoutValues(() => question(accountsDatabase() as unknown as Transaction));
@@ -263,6 +217,9 @@ export function isBusy(error: unknown): boolean {
 /** Whether the database ended a transaction because another one and it waited for each other. */
 export const isDeadlock = (error: unknown): boolean =>
   error instanceof FailedQuery && /^(40P01|40001)$/.test(error.code);
+
+/** Whether something was to be written in a transaction that only reads. */
+export const isRefusedWrite = (error: unknown): boolean => error instanceof FailedQuery && error.code === "25006";
 
 /** As the owner of the tables, past row security. */
 export async function asOwner<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {

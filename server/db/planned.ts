@@ -47,8 +47,7 @@ export async function calendarsBetween(
       (select coalesce(jsonb_agg(${outline} order by p.created_at, p.id), '[]') from ${plans} as p
         where p.studio_id = who.studio_id and p.client_id = who.id
           and (p.document ->> 'startDate')::date <= ${to}::date + 6) as plans,
-      (select coalesce(jsonb_agg(${sessionLine} order by s.date, s.id), '[]') from ${sessions} as s
-        where s.studio_id = who.studio_id and s.id = any(array(
+      (select coalesce(jsonb_agg(${sessionLine} order by s.date, s.id), '[]') from (
           select on_date.id from ${sessions} as on_date
           where on_date.studio_id = who.studio_id and on_date.client_id = who.id and on_date.date between ${from} and ${to}
           union
@@ -61,7 +60,11 @@ export async function calendarsBetween(
             offset 0
           ) as of_plan
           where p.studio_id = who.studio_id and p.client_id = who.id
-        ))) as rows
+        ) as found
+        -- One by one by their key, whatever the planner makes of how many there are.
+        cross join lateral (
+          select * from ${sessions} as one where one.studio_id = who.studio_id and one.id = found.id offset 0
+        ) as s) as rows
     from ${clients} as who where ${whose}`);
   return rows.map(({ client_id, time_zone, plans: found, rows: lines }) => ({
     clientId: client_id,

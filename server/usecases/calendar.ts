@@ -9,7 +9,7 @@ import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../
 import { calendarFeedBy } from "../db/accounts";
 import { deleteFeed, feedOf, insertFeed } from "../db/calendar";
 import * as db from "../db/queries";
-import { answerIn, defineUseCase, notFound, ok } from "./kit";
+import { answerIn, defineUseCase, notFound, ok, readIn } from "./kit";
 
 const DAYS_BACK = 60;
 const DAYS_AHEAD = 200;
@@ -19,7 +19,7 @@ const isWithin = async (tx: Transaction, scope: Scope, clientId: string | null):
   clientId === null ? scope.role === "coach" : (await db.clientRow(tx, clientId)) !== null;
 
 export const showCalendar = defineUseCase("calendar.show", ["coach", "client"], (scope, { clientId }) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     if (!(await isWithin(tx, scope, clientId))) return notFound;
     const feed = await feedOf(tx, scope.memberId, clientId);
     return ok({ feed: feed && { madeAtMs: feed.createdAt.getTime(), readAtMs: feed.readAt?.getTime() ?? null } });

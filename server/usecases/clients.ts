@@ -22,7 +22,7 @@ import {
   sessionInWords,
 } from "../../views";
 import { planOf } from "../context/documents";
-import { messagesFor } from "../context/messages";
+import { markSeen, readMessages } from "../context/messages";
 import { clientsNeeds } from "../context/needs";
 import { plannedBetween } from "../context/planned";
 import { knownLifts, liftsOf } from "../context/record";
@@ -34,7 +34,7 @@ import * as db from "../db/queries";
 import { seenCopyBefore, sentCopy } from "../db/sent-copies";
 import { deleteOutboxFiles } from "../email";
 import { gymLines } from "./gyms";
-import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refused } from "./kit";
+import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, readIn, refused } from "./kit";
 
 function clientLine(row: db.ClientRow, sessions: readonly PlannedLine[] | undefined): ClientLine {
   return {
@@ -49,7 +49,7 @@ function clientLine(row: db.ClientRow, sessions: readonly PlannedLine[] | undefi
 }
 
 export const nameClients = defineUseCase("clients.names", ["coach"], (scope) =>
-  answerIn(scope, async (tx) => ok({ clients: await db.clientNames(tx) })),
+  readIn(scope, async (tx) => ok({ clients: await db.clientNames(tx) })),
 );
 
 /** Clients on a page of the list. */
@@ -57,7 +57,7 @@ const PAGE = 60;
 
 /** The list of clients by name, a page at a time: each client with the sessions of the last nine weeks and the coming two. */
 export const listClients = defineUseCase("clients.list", ["coach"], (scope, { after, ...asked }, clock) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     const filter = { ...asked, search: asked.search.trim() };
     const rows = await db.clientPage(tx, after, PAGE + 1, filter);
     const page = rows.slice(0, PAGE);
@@ -95,7 +95,8 @@ const SAFETY_CHANGES = 30;
 const DAYS_AHEAD = 20;
 
 async function viewClient(scope: Scope, clientId: string, nowMs: number) {
-  return answerIn(scope, async (tx) => {
+  const about = { clientId, sessionId: null };
+  const read = await readIn(scope, async (tx) => {
     const row = await db.clientRow(tx, clientId);
     if (!row) return notFound;
     const studio = await studioOf(tx);
@@ -106,6 +107,7 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
     const known = await knownLifts(tx, scope.studioId, row.id, studio);
     const marks = await db.markRows(tx, row.id, date);
     const lineages = [...new Set([...known, ...marks].map(({ lineage }) => lineage))];
+    const { messages, areNew } = await readMessages(tx, scope, about);
     const view: ClientView = {
       ...clientLine(row, planned.get(row.id)),
       birthYear: row.birthYear,
@@ -145,11 +147,19 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
       safetyChanges: (scope.role === "coach" ? await db.safetyChangesOf(tx, row.id, SAFETY_CHANGES) : []).map(
         ({ changedAt, ...one }) => ({ ...one, changedAtMs: changedAt.getTime() }),
       ),
-      messages: await messagesFor(tx, scope, { clientId: row.id, sessionId: null }, nowMs),
+      messages,
       today: date,
     };
-    return ok(view);
+    return ok({ view, areNew });
   });
+  if (read.kind !== "ok") return read;
+  const { view, areNew } = read.value;
+  if (areNew)
+    await answerIn(scope, async (tx) => {
+      await markSeen(tx, scope, about, nowMs);
+      return ok({});
+    });
+  return ok(view);
 }
 
 export const showClient = defineUseCase("clients.show", ["coach"], (scope, { clientId }, clock) =>
@@ -162,7 +172,7 @@ export const showMe = defineUseCase("me.show", ["client"], async (scope, _input,
   const outcome = await viewClient(scope, scope.clientId, nowMs);
   if (outcome.kind !== "ok") return outcome;
   const view = outcome.value;
-  return answerIn(scope, async (tx) => ok({ ...view, next: await nextSent(tx, view) }));
+  return readIn(scope, async (tx) => ok({ ...view, next: await nextSent(tx, view) }));
 });
 
 /** The next session that was sent, in the words of the copy that was. */

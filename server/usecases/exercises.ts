@@ -7,10 +7,10 @@ import { type StudioContext, studioOf } from "../context/studio";
 import { countSessions } from "../context/week";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
-import { answerIn, changedElsewhere, defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, changedElsewhere, defineUseCase, notFound, ok, readIn, refused } from "./kit";
 
 export const showExercises = defineUseCase("exercises.show", ["coach"], (scope, { clientId }, clock) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     const studio = await studioOf(tx);
     const client = clientId === null ? null : await db.clientRow(tx, clientId);
     if (clientId !== null && !client) return notFound;

@@ -43,14 +43,14 @@ import * as db from "../db/queries";
 import { markSeen, sentCopy } from "../db/sent-copies";
 import { enqueueHooks } from "../db/webhooks";
 import { count } from "../request";
-import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
+import { answerIn, defineUseCase, notFound, type Outcome, ok, readIn, refused } from "./kit";
 
 /**
  * What is trained today, and what was begun and not ended: a phone needs no desk. A client sees their own. Beside it, for a coach,
  * what other days have that may be trained today.
  */
 export const listToday = defineUseCase("floor.today", ["coach", "client"], (scope, _input, clock) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     const today = await todayOf(tx, clock.nowMs);
     const span = { from: addDays(today, -DAYS_AROUND), to: addDays(today, DAYS_AROUND), today, nowMs: clock.nowMs };
     const lines = await plannedForAll(tx, span);

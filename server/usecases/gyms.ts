@@ -4,9 +4,9 @@ import { equipmentOn, usualEquipment } from "../../core";
 import { changedPrescriptions, type GymLine, type GymView } from "../../views";
 import { prescriptionsAhead } from "../context/gym-ahead";
 import { studioOf, todayOf } from "../context/studio";
-import { inStudio, newId, type Transaction } from "../db";
+import { newId, readInStudio, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refused } from "./kit";
+import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, readIn, refused } from "./kit";
 
 const gymLine = (row: db.GymRow, names: ReadonlyMap<string, string>): GymLine => ({
   id: row.id,
@@ -22,7 +22,7 @@ export async function gymLines(tx: Transaction): Promise<GymLine[]> {
 }
 
 export const showGym = defineUseCase("gyms.show", ["coach"], (scope, { gymId }, clock) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     const rows = await db.gymRows(tx);
     const row = gymId === null ? rows[0] : rows.find((one) => one.id === gymId);
     if (!row) return notFound;
@@ -44,7 +44,7 @@ export const comingInGym = defineUseCase(
   "gyms.coming",
   ["coach"],
   async (scope, { gymId }, { nowMs }) => {
-    const gym = await inStudio(scope, (tx) => db.gymRow(tx, gymId));
+    const gym = await readInStudio(scope, (tx) => db.gymRow(tx, gymId));
     if (!gym) return notFound;
     const [prescriptions] = await prescriptionsAhead(scope, gym, nowMs, [readEquipment(gym.equipment)]);
     return ok({ prescriptions: prescriptions ?? [] });
@@ -57,7 +57,7 @@ export const tryGym = defineUseCase(
   "gyms.try",
   ["coach"],
   async (scope, { gymId, equipment }, { nowMs }) => {
-    const read = await inStudio(scope, async (tx) => ({
+    const read = await readInStudio(scope, async (tx) => ({
       gym: await db.gymRow(tx, gymId),
       today: await todayOf(tx, nowMs),
     }));

@@ -1,7 +1,7 @@
 /** Addresses of other programs that are told when something happened, with the log of what each was told. */
 import { groupBy } from "../../core";
 import { newSecret } from "../auth/secret";
-import { inStudio, newId } from "../db";
+import { newId, readInStudio } from "../db";
 import { deleteHook, hookRows, insertHook, lastDeliveries } from "../db/webhooks";
 import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
 
@@ -9,7 +9,7 @@ const MOST_HOOKS = 20;
 const LOG_LINES = 10;
 
 export const listHooks = defineUseCase("hooks.list", ["coach"], (scope) =>
-  inStudio(scope, async (tx) => {
+  readInStudio(scope, async (tx) => {
     const hooks = await hookRows(tx);
     const log = groupBy(
       await lastDeliveries(

@@ -3,10 +3,10 @@ import { catalogueIn } from "../../contract";
 import { dateIn, isPlaceholder, lastOf } from "../../core";
 import { keepDays, sumImported } from "../context/importing";
 import { studioOf } from "../context/studio";
-import { inStudio } from "../db";
+import { readInStudio } from "../db";
 import * as imports from "../db/imports";
 import * as db from "../db/queries";
-import { answerIn, conflict, defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, conflict, defineUseCase, notFound, ok, readIn, refused } from "./kit";
 
 /** Sent twice, it is begun once. */
 export const beginImport = defineUseCase("imports.begin", ["coach"], (scope, { id, name, newClients }, { nowMs }) =>
@@ -108,7 +108,7 @@ export const undoImport = defineUseCase(
 const MOST_LISTED = 50;
 
 export const listImports = defineUseCase("imports.list", ["coach"], (scope) =>
-  inStudio(scope, async (tx) => {
+  readInStudio(scope, async (tx) => {
     const { rows, sums, unread } = await imports.newestImports(tx, MOST_LISTED);
     return ok({
       imports: rows.map(({ id, name, by, state, createdAt }) => ({
@@ -126,7 +126,7 @@ const MOST_UNREAD = 500;
 
 /** A page of the rows that could not be read. */
 export const listUnread = defineUseCase("imports.unread", ["coach"], (scope, { importId, after }) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     if (!(await imports.importRow(tx, importId))) return notFound;
     const rows = await imports.unreadRowsAfter(tx, importId, after, MOST_UNREAD + 1);
     const page = rows.slice(0, MOST_UNREAD);

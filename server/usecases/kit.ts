@@ -1,7 +1,7 @@
 /** What a use case is: who may, what it takes, what it answers. One registry holds them all, so a test can walk them. */
 import type { ApiName, Input, Output } from "../../contract";
 import { mergeThree } from "../../core";
-import { inStudio, isDeadlock, type Scope, type Transaction } from "../db";
+import { inStudio, isDeadlock, isRefusedWrite, readInStudio, type Scope, type Transaction } from "../db";
 import { conflict, type Outcome, ok } from "../outcome";
 
 export { conflict, notFound, type Outcome, ok, refused } from "../outcome";
@@ -49,6 +49,19 @@ export async function answerIn<T>(scope: Scope, work: (tx: Transaction) => Promi
       if (error instanceof Rollback) return error.outcome;
       if (!isDeadlock(error) || tries === MOST_TRIES) throw error;
     }
+  }
+}
+
+/**
+ * The work of a use case that reads: in a transaction that cannot write, and may be asked of a standby. Where it finds something
+ * derived to be brought up to date first, it is done again in one that can.
+ */
+export async function readIn<T>(scope: Scope, work: (tx: Transaction) => Promise<Outcome<T>>): Promise<Outcome<T>> {
+  try {
+    return await readInStudio(scope, work);
+  } catch (error) {
+    if (!isRefusedWrite(error)) throw error;
+    return answerIn(scope, work);
   }
 }
 

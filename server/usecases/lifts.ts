@@ -5,11 +5,11 @@ import { bodyMassKgOn, liftsOf, summariseLifts } from "../context/record";
 import { studioOf } from "../context/studio";
 import { newId } from "../db";
 import * as db from "../db/queries";
-import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, defineUseCase, notFound, ok, readIn, refused } from "./kit";
 
 /** The record of the lifts that are named, at most 26 exposures each. */
 export const readLifts = defineUseCase("lifts.read", ["coach"], (scope, input) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, input.clientId))) return notFound;
     return ok({ lifts: await liftsOf(tx, input, await studioOf(tx)) });
   }),

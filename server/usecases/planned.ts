@@ -7,14 +7,14 @@ import { plannedBetween, plannedForAll } from "../context/planned";
 import { todayOf } from "../context/studio";
 import { newId, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { answerIn, changedElsewhere, defineUseCase, notFound, type Outcome, ok } from "./kit";
+import { answerIn, changedElsewhere, defineUseCase, notFound, type Outcome, ok, readIn } from "./kit";
 import { changePlan } from "./plans";
 
 /** Clients on a page. */
 const PAGE = 100;
 
 export const listPlanned = defineUseCase("planned.list", ["coach"], (scope, { from, to, clientId, after }, { nowMs }) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     const today = await todayOf(tx, nowMs);
     const client = clientId === null ? null : await db.clientRow(tx, clientId);
     if (clientId !== null && !client) return notFound;
@@ -39,7 +39,7 @@ const MOST_NEXT = 12;
 
 /** Where the rail's Session leads. */
 export const nextPlanned = defineUseCase("planned.next", ["coach"], (scope, _input, { nowMs }) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     const today = await todayOf(tx, nowMs);
     const lines = await plannedForAll(tx, { from: today, to: addDays(today, DAYS_AHEAD), today, nowMs });
     const waiting = lines.filter(isWaiting).sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));

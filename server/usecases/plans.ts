@@ -29,10 +29,10 @@ import { createSession, saveEdits } from "../context/saving";
 import { type StudioContext, studioOf } from "../context/studio";
 import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { answerIn, conflict, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
+import { answerIn, conflict, defineUseCase, notFound, type Outcome, ok, readIn, refused } from "./kit";
 
 export const showPlans = defineUseCase("plans.show", ["coach"], (scope, { clientId }) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, clientId))) return notFound;
     const plans: PlanView[] = [];
     for (const row of await db.plansOfClient(tx, clientId)) plans.push(await viewPlan(tx, row));

@@ -9,7 +9,7 @@ import { accountOf } from "../db/accounts";
 import * as db from "../db/queries";
 import { insertSentCopy, putEmailProblem, sentCopy, sentEmail, sentPage } from "../db/sent-copies";
 import { sendEmail } from "../email";
-import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
+import { answerIn, defineUseCase, notFound, type Outcome, ok, readIn, refused } from "./kit";
 
 /** Sends the session as it stands now, by email where the client has an account; a copy that was sent before stays what it was. */
 export const sendSession = defineUseCase("sessions.send", ["coach"], async (scope, { sessionId }, { nowMs }) => {
@@ -66,7 +66,7 @@ async function lettersFrom(
 
 /** What was sent, the newest first. */
 export const listSent = defineUseCase("outbox.list", ["coach"], (scope, asked) =>
-  answerIn(scope, async (tx) => ok(await lettersFrom(tx, asked))),
+  readIn(scope, async (tx) => ok(await lettersFrom(tx, asked))),
 );
 
 export const showOutbox = defineUseCase("outbox.show", ["coach"], (scope, { clientId, copyId: asked }) =>

@@ -29,7 +29,7 @@ import * as db from "../db/queries";
 import { type SentContent, sentCopy, sessionLinkEnd } from "../db/sent-copies";
 import { templateRow } from "../db/templates";
 import { gymLines } from "./gyms";
-import { answerIn, changedElsewhere, conflict, defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, changedElsewhere, conflict, defineUseCase, notFound, ok, readIn, refused } from "./kit";
 
 export const createSession = defineUseCase("sessions.create", ["coach"], (scope, input, clock) =>
   answerIn(scope, async (tx) => {
@@ -193,7 +193,7 @@ export const discardSession = defineUseCase("sessions.discard", ["coach"], (scop
 const PAST_SESSIONS = 6;
 
 export const sessionsBefore = defineUseCase("sessions.before", ["coach"], (scope, { sessionId }) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     const row = await db.sessionRow(tx, sessionId);
     if (!row) return notFound;
     const studio = await studioOf(tx);
@@ -211,7 +211,7 @@ const FOUND = 8;
 const DAYS_FOUND = 13;
 
 export const findSessions = defineUseCase("sessions.find", ["coach"], (scope, { search }, clock) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     const studio = await studioOf(tx);
     const today = dateIn(studio.region.timeZone, clock.nowMs);
     const rows = await db.sessionsLike(tx, search, today, FOUND);
@@ -231,5 +231,5 @@ export const findSessions = defineUseCase("sessions.find", ["coach"], (scope, { 
 
 /** Where the rail's Review leads. */
 export const latestSession = defineUseCase("sessions.latest", ["coach"], (scope) =>
-  answerIn(scope, async (tx) => ok({ sessionId: await db.lastDone(tx) })),
+  readIn(scope, async (tx) => ok({ sessionId: await db.lastDone(tx) })),
 );

@@ -4,17 +4,17 @@ import type { StudioMethods, Viewer } from "../../views";
 import { studioOf } from "../context/studio";
 import type { Scope } from "../db";
 import * as db from "../db/queries";
-import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refused } from "./kit";
+import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, readIn, refused } from "./kit";
 
 export const showViewer = defineUseCase("viewer.show", ["coach", "client"], (scope) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     const studio = await db.studioRow(tx);
     return studio ? ok(viewerOf(scope, studio)) : notFound;
   }),
 );
 
 export const showFrame = defineUseCase("frame.show", ["coach"], (scope) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     const studio = await db.studioRow(tx);
     if (!studio) return notFound;
     const { exercises } = await studioOf(tx);

@@ -7,14 +7,14 @@ import { type StudioContext, studioOf } from "../context/studio";
 import { newId, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { deleteTemplate, insertTemplate, type TemplateRow, templatePage } from "../db/templates";
-import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, defineUseCase, notFound, ok, readIn, refused } from "./kit";
 
 const PAGE = 60;
 /** So many kept blocks or sessions are read at a time where they are looked through. */
 const SEARCHED_AT_ONCE = 200;
 
 export const listTemplates = defineUseCase("templates.list", ["coach"], (scope, { kind, search, after }) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     const studio = await studioOf(tx);
     const wanted = search.trim();
     // Plans are found by name; blocks and sessions also by what they are made of, which only their documents say.

@@ -31,7 +31,7 @@ import { changeSafety } from "../context/safety";
 import { type StudioContext, studioOf } from "../context/studio";
 import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { answerIn, changedElsewhere, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
+import { answerIn, changedElsewhere, defineUseCase, notFound, type Outcome, ok, readIn, refused } from "./kit";
 import { moveDraft } from "./planned";
 import { changePlan } from "./plans";
 
@@ -45,7 +45,7 @@ const MOST_WAYS = 30;
 const USUAL_DAYS = 28;
 
 export const showToday = defineUseCase("today.show", ["coach"], (scope, _input, { nowMs }) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     const rows = await db.coachedClients(tx);
     const { today, studio, planned, trained, needs: all } = await clientsNeeds(tx, rows, { nowMs, isAll: true });
     const found = rows

@@ -1,6 +1,6 @@
 /** Tokens that let other programs in: told once, kept by their hash, ended by their day or by hand. */
 import { newSecret } from "../auth/secret";
-import { inStudio, newId } from "../db";
+import { newId, readInStudio } from "../db";
 import { deleteToken, insertToken, tokenRows } from "../db/api-tokens";
 import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
 
@@ -11,7 +11,7 @@ const MOST_TOKENS = 50;
 export const TOKEN_BEGINS = "yarvex_";
 
 export const listTokens = defineUseCase("tokens.list", ["coach"], (scope) =>
-  inStudio(scope, async (tx) =>
+  readInStudio(scope, async (tx) =>
     ok({
       tokens: (await tokenRows(tx)).map(({ id, name, access, expiresAt, lastUsedAt }) => ({
         ...{ id, name, access },

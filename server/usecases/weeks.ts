@@ -5,7 +5,7 @@ import { carriedWeek } from "../../views";
 import { studioOf } from "../context/studio";
 import { readPlans, weeksViewOf } from "../context/weeks-view";
 import * as db from "../db/queries";
-import { answerIn, defineUseCase, notFound, ok } from "./kit";
+import { defineUseCase, notFound, ok, readIn } from "./kit";
 
 /** There is no client yet. */
 const NOBODY: Output<"weeks.show"> = { view: null };
@@ -22,7 +22,7 @@ export const nextWeek = defineUseCase(
   "weeks.next",
   ["coach"],
   async (scope, { clientId }, { nowMs }) => {
-    const read = await answerIn(scope, async (tx) => {
+    const read = await readIn(scope, async (tx) => {
       const client = await db.clientRow(tx, clientId);
       if (!client) return notFound;
       const studio = await studioOf(tx);
@@ -40,7 +40,7 @@ export const nextWeek = defineUseCase(
 );
 
 export const showWeeks = defineUseCase("weeks.show", ["coach"], (scope, { clientId, planId }, { nowMs }) =>
-  answerIn(scope, async (tx) => {
+  readIn(scope, async (tx) => {
     const clients = await db.clientNames(tx);
     const id = clientId ?? clients[0]?.id;
     if (id === undefined) return ok(NOBODY);

@@ -45,6 +45,12 @@ export const lastDecisions = (tx: Transaction, since: Date, most: number) =>
     .orderBy(desc(decisions.decidedAt), desc(decisions.id))
     .limit(most);
 
+/** Whether a decision is kept under an id, taken back or not. */
+export async function isDecided(tx: Transaction, id: string): Promise<boolean> {
+  const rows = await tx.select({ id: decisions.id }).from(decisions).where(eq(decisions.id, id));
+  return rows.length > 0;
+}
+
 /** A decision, locked. */
 export async function decisionRow(tx: Transaction, id: string): Promise<DecisionRow | null> {
   const [row] = await tx.select().from(decisions).where(eq(decisions.id, id)).for("update");
