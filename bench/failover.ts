@@ -220,10 +220,12 @@ async function logEntries(
   for (let place = 0; !isOver(); place++) {
     const event = { ...body, id: randomUUID() };
     while (!isOver()) {
-      const fault = await post("/api/do/floor.record", { sessionId: view.sessionId, events: [event] }).then(
-        async (answer) => (answer.ok ? null : `${answer.status}`),
-        (error: Error) => (error.cause as { code?: string } | undefined)?.code ?? error.message,
-      );
+      const fault = await post("/api/do/floor.record", { sessionId: view.sessionId, events: [event] })
+        .then(async (answer) => {
+          await answer.text();
+          return answer.ok ? null : `${answer.status}`;
+        })
+        .catch((error: Error) => (error.cause as { code?: string } | undefined)?.code ?? error.message);
       if (fault === null) {
         ledger.kept.add(event.id);
         ledger.times.push(performance.now());
@@ -243,9 +245,11 @@ async function lookAtReview(
   ledger: Ledger,
 ): Promise<void> {
   if (!ledger.kept.has(eventId)) return;
-  const answer = await post("/api/do/review.show", { sessionId }).catch(() => null);
-  if (!answer?.ok) return;
-  const { events } = (await answer.json()) as ReviewView;
+  const review = await post("/api/do/review.show", { sessionId })
+    .then(async (answer) => (answer.ok ? ((await answer.json()) as ReviewView) : null))
+    .catch(() => null);
+  if (!review) return;
+  const { events } = review;
   ledger.reviews++;
   if (!events.some(({ id }) => id === eventId)) ledger.unseen.push(eventId);
 }
@@ -294,6 +298,12 @@ async function drill(site: Site, base: string): Promise<boolean> {
   site.webs[1]!.kill("SIGKILL");
   await pause(PART_MS);
   await site.startWeb(1);
+  const standby = clientOf(site.urlOf(site.ports.standby, OWNER, DATABASE));
+  await standby.connect();
+  const { rows: answered } = await standby.query<{ n: number }>(
+    "select xact_commit::int as n from pg_stat_database where datname = current_database()",
+  );
+  await standby.end();
   const primaryKilled = performance.now();
   site.killPrimary();
   // Whoever watches takes a moment to be certain.
@@ -321,6 +331,7 @@ async function drill(site: Site, base: string): Promise<boolean> {
   console.log(`  acknowledged                          ${ledger.kept.size}`);
   console.log(`  of these not there afterwards         ${lost.length}, twice ${twice.length}`);
   console.log(`  reviews asked for right after one     ${ledger.reviews}, without it ${ledger.unseen.length}`);
+  console.log(`  transactions that the standby answered ${answered[0]?.n}`);
   console.log(`  nothing taken after a web was killed  ${seconds(outages[0])}`);
   console.log(`  … and after the primary was killed    ${seconds(outages[1])}`);
   console.log(

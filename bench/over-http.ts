@@ -1,6 +1,6 @@
 /** A studio that is founded over HTTP, with clients who have a session each open on the floor. */
 import { randomUUID } from "node:crypto";
-import { diffDocuments, parseSession, SHIPPED_CATALOGUE } from "../core";
+import { DEFAULT_REGION, diffDocuments, parseSession, SHIPPED_CATALOGUE } from "../core";
 import type { FloorView, SessionView } from "../views";
 
 export interface StudioOverHttp {
@@ -19,8 +19,18 @@ export async function foundOverHttp(base: string, sessions: number): Promise<Stu
       body: JSON.stringify(body),
     });
   const account = { email: "bench@bench.example", password: "a-long-password" };
-  await post("/api/sign-up", { ...account, studio: "Bench", name: "Bench", timeZone: "UTC" });
-  const signedIn = await post("/api/sign-in", account);
+  const surely = async (path: string, body: unknown): Promise<Response> => {
+    const answer = await post(path, body);
+    if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`);
+    return answer;
+  };
+  await surely("/api/sign-up", {
+    ...account,
+    studio: "Bench",
+    name: "Bench",
+    region: { ...DEFAULT_REGION, timeZone: "UTC" },
+  });
+  const signedIn = await surely("/api/sign-in", account);
   cookie = signedIn.headers
     .getSetCookie()
     .map((one) => one.split(";")[0]!)

@@ -8,6 +8,7 @@ import { type Input, type Output, shownSession } from "../contract";
 import {
   asPlanned,
   blockRoundsOf,
+  DEFAULT_REGION,
   diffDocuments,
   type Edit,
   EMPTY_DOCUMENT,
@@ -132,7 +133,7 @@ await send("/api/sign-up", {
   ...account,
   studio: `Torture ${device}`,
   name: `Device ${device}`,
-  timeZone: "Europe/Oslo",
+  region: DEFAULT_REGION,
 });
 await signIn();
 const viewer = await surely("viewer.show", {});

@@ -200,8 +200,8 @@ export async function queryDatabase(): Promise<{ readonly ok: boolean; readonly 
   return { ok, tookMs: Math.round(performance.now() - began) };
 }
 
-/** Codes of PostgreSQL for what passes: too many connections, shutting down, locks and statements that took too long. */
-const PASSING = /^(53\d{3}|57P0[123]|57014|55P03|40001|40P01|08\d{3})$/;
+/** Codes of PostgreSQL and of a pooler for what passes: too many connections, shutting down, locks and statements that took too long. */
+const PASSING = /^(53\d{3}|57P0[123]|57014|55P03|40001|40P01|08[\dP]\d{2})$/;
 const UNREACHED = /timeout exceeded when trying to connect|Connection terminated|ECONNREFUSED|ECONNRESET|EPIPE|ENOENT/;
 
 /** Whether a fault is the database's being busy or away, rather than the program's. */
