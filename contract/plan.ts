@@ -1,6 +1,7 @@
 /** Plans as they are stored and changed. */
 import {
   type Absence,
+  DOCUMENT_VERSION,
   type Goal,
   keysOf,
   type MovedSession,
@@ -150,6 +151,18 @@ export function readPlan(stored: unknown): Checked<PlanDocument> {
   const problems = planProblems(shaped.value);
   return problems.length > 0 ? { ok: false, problems } : shaped;
 }
+
+/** Whether a stored plan has the shape of this build, its days' sessions too: it was checked when it was written so. */
+export const isPresentPlan = (stored: PlanDocument): boolean =>
+  stored.version === PLAN_VERSION &&
+  stored.days.length > 0 &&
+  stored.days.every(({ base, placed, lastWeek }) => {
+    const { kind } = placed as { readonly kind: string };
+    return base.version === DOCUMENT_VERSION && kind !== "rotation" && lastWeek !== undefined;
+  }) &&
+  stored.phases.every(({ rampPercent }) => rampPercent !== undefined) &&
+  stored.moved !== undefined &&
+  stored.inTurn !== undefined;
 
 /** A stored plan with its days' sessions as this build reads them. */
 export function upcastPlan(stored: unknown): unknown {

@@ -97,25 +97,32 @@ export function readTime(typed: string): number | null {
 
 /** The calendar date at an instant in a time zone. */
 export function dateIn(timeZone: string, ms: number): string {
-  return zoned(timeZone).format(ms);
+  return formatIn(timeZone, "dates").format(ms);
 }
 
 /** Minutes after midnight at an instant in a time zone. */
 export function minuteOfDayIn(timeZone: string, ms: number): number {
-  const time = new Intl.DateTimeFormat("en-GB", { timeZone, hour: "2-digit", minute: "2-digit" }).format(ms);
+  const time = formatIn(timeZone, "hours").format(ms);
   const [hour, minute] = time.split(":").map(Number);
   return (hour! % 24) * 60 + minute!;
 }
 
+/** What is formatted, in the locale that writes dates as ISO does, or hours by 24. */
+const FORMATS = {
+  dates: ["en-CA", { year: "numeric", month: "2-digit", day: "2-digit" }],
+  hours: ["en-GB", { hour: "2-digit", minute: "2-digit" }],
+} as const satisfies Record<string, readonly [string, Intl.DateTimeFormatOptions]>;
+
 const zones = new Map<string, Intl.DateTimeFormat>();
 
-/** A date formatter for a time zone, cached: creating an `Intl.DateTimeFormat` takes longer than using it. */
-function zoned(timeZone: string): Intl.DateTimeFormat {
-  let format = zones.get(timeZone);
+/** A formatter for a time zone, cached: creating an `Intl.DateTimeFormat` takes longer than using it. */
+function formatIn(timeZone: string, what: keyof typeof FORMATS): Intl.DateTimeFormat {
+  const key = `${what} ${timeZone}`;
+  let format = zones.get(key);
   if (!format) {
-    // This locale writes dates as ISO does.
-    format = new Intl.DateTimeFormat("en-CA", { timeZone, year: "numeric", month: "2-digit", day: "2-digit" });
-    zones.set(timeZone, format);
+    const [locale, options] = FORMATS[what];
+    format = new Intl.DateTimeFormat(locale, { ...options, timeZone });
+    zones.set(key, format);
   }
   return format;
 }

@@ -1,14 +1,6 @@
 /** Plans and sessions together: what each client has on which day, and how far it has come. */
-import {
-  type Goal,
-  type PlanOutline,
-  plannedDays,
-  type SessionState,
-  type SessionSummary,
-  scheduledDays,
-  weekOfDate,
-} from "../core";
-import type { PlannedLine, PlannedState } from "./views";
+import { type Goal, type PlanOutline, plannedDays, type SessionState, scheduledDays, weekOfDate } from "../core";
+import type { LineSummary, PlannedLine, PlannedState } from "./views";
 
 /** A session that is a row. */
 export interface SessionRowOutline {
@@ -16,7 +8,7 @@ export interface SessionRowOutline {
   readonly date: string;
   readonly title: string;
   readonly state: SessionState;
-  readonly summary: SessionSummary | null;
+  readonly summary: LineSummary | null;
   /** Whether nothing is written in it yet. */
   readonly isEmpty: boolean;
   readonly planId: string | null;

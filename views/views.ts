@@ -56,6 +56,12 @@ export interface PlanPlace {
   readonly week: number;
 }
 
+/** What a list says of a session that was done. */
+export type LineSummary = Pick<
+  SessionSummary,
+  "minutes" | "leftOpenMinutes" | "sets" | "plannedSets" | "sessionRpe" | "checkIn" | "pain"
+>;
+
 /** A session that a client has on a day, from their plan or written for the day. */
 export interface PlannedLine {
   readonly clientId: string;
@@ -75,7 +81,7 @@ export interface PlannedLine {
   readonly isEmpty: boolean;
   /** Whether it came in with a log from elsewhere; left out: it did not. */
   readonly isImported?: boolean;
-  readonly summary: SessionSummary | null;
+  readonly summary: LineSummary | null;
 }
 
 /** What another program may do here. */

@@ -36,13 +36,18 @@ export async function clashesToday(
     }),
   );
   const byGym = groupBy(meeting, ({ row }) => row.gymId ?? "");
+  const documents = await documentsOf(
+    tx,
+    meeting.map(({ line }) => line),
+    studio,
+  );
   const clashes: DayClash[] = [];
   for (const [gymId, here] of byGym) {
     const gym = gymId === "" ? null : await db.gymRow(tx, gymId);
     if (!gym) continue;
     const sessions: DaySession[] = [];
     for (const { row, line, from } of here) {
-      const document = (await documentsOf(tx, row.id, [line], studio)).get(line);
+      const document = documents.get(line);
       if (document) sessions.push({ clientName: row.name, startMinute: from, document });
     }
     const { catalogue, settings } = studio;

@@ -1,5 +1,5 @@
 /** Stored documents, as this build reads them. */
-import { readDocument, readPlan } from "../../contract";
+import { isPresentPlan, readDocument, readPlan } from "../../contract";
 import { type Catalogue, DOCUMENT_VERSION, type PlanDocument, type SessionDocument } from "../../core";
 import type { PlanRow } from "../db/queries";
 
@@ -14,7 +14,9 @@ export function readStored(stored: SessionDocument, { catalogue }: { readonly ca
   return read.value;
 }
 
+/** The same of a stored plan. */
 export function planOf(row: Pick<PlanRow, "document">): PlanDocument {
+  if (isPresentPlan(row.document)) return row.document;
   const read = readPlan(row.document);
   if (!read.ok) throw new Error(`a stored plan is broken: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
   return read.value;

@@ -8,6 +8,7 @@ import {
   e1rmForGoal,
   equipmentOn,
   exerciseOrThrow,
+  type GymEquipment,
   groupBy,
   isTrainable,
   type Jump,
@@ -112,19 +113,35 @@ export async function kitOutAhead(
     const gym = gyms.get(gymId ?? "");
     return gym !== undefined && [today, until].some((date) => outOfOrderOn(gym, date).length > 0);
   };
+  const waiting = new Map(
+    rows.flatMap(({ id, gymId }) => {
+      const isComing = (line: PlannedLine) => isWaiting(line) && today <= line.date && line.date <= until;
+      return isBroken(gymId) ? [[id, (planned.get(id) ?? []).filter(isComing)] as const] : [];
+    }),
+  );
+  const documents = await documentsOf(tx, [...waiting.values()].flat(), studio);
+  // One answer for each exercise, gym and day: a gym's clients share their lifts.
+  const keptAway = new Map<string, boolean>();
+  const equipment = new Map<string, GymEquipment>();
   const found = new Map<string, NeedKit[]>();
-  for (const row of rows.filter(({ gymId }) => isBroken(gymId))) {
-    const gym = gyms.get(row.gymId!)!;
-    const lines = (planned.get(row.id) ?? []).filter(
-      (line) => isWaiting(line) && today <= line.date && line.date <= until,
-    );
-    const documents = await documentsOf(tx, row.id, lines, studio);
+  for (const row of rows) {
+    const lines = waiting.get(row.id);
+    const gym = gyms.get(row.gymId ?? "");
+    if (!lines || !gym) continue;
     found.set(
       row.id,
       lines.flatMap((line) => {
-        const here = equipmentOn(gym, line.date);
-        const isKeptAway = (exercise: Exercise) =>
-          unfitness(exercise, UNRESTRICTED, here) !== null && unfitness(exercise, UNRESTRICTED, gym) === null;
+        const day = `${row.gymId} ${line.date}`;
+        const here = equipment.get(day) ?? equipmentOn(gym, line.date);
+        equipment.set(day, here);
+        const isKeptAway = (exercise: Exercise): boolean => {
+          const known = keptAway.get(`${day} ${exercise.id}`);
+          if (known !== undefined) return known;
+          const is =
+            unfitness(exercise, UNRESTRICTED, here) !== null && unfitness(exercise, UNRESTRICTED, gym) === null;
+          keptAway.set(`${day} ${exercise.id}`, is);
+          return is;
+        };
         return exercisesOf(documents.get(line), studio)
           .filter(isKeptAway)
           .map(({ id: exerciseId, name }) => ({ exerciseId, name, date: line.date, sessionId: line.sessionId }));
@@ -137,7 +154,6 @@ export async function kitOutAhead(
 /** What each line's session is: its row's document, else what its plan has for the week. */
 export async function documentsOf(
   tx: Transaction,
-  clientId: string,
   lines: readonly PlannedLine[],
   studio: StudioContext,
 ): Promise<ReadonlyMap<PlannedLine, SessionDocument>> {
@@ -146,7 +162,8 @@ export async function documentsOf(
     lines.flatMap(({ sessionId }) => sessionId ?? []),
   );
   const byId = new Map(opened.map(({ id, document }) => [id, readStored(document, studio)]));
-  const plans = lines.some(({ sessionId }) => sessionId === null) ? await db.plansOfClient(tx, clientId) : [];
+  const ofPlans = lines.flatMap(({ sessionId, place }) => (sessionId === null && place ? place.planId : []));
+  const plans = await db.plansAmong(tx, [...new Set(ofPlans)]);
   const planById = new Map(plans.map((plan) => [plan.id, planOf(plan)]));
   return new Map(
     lines.flatMap((line) => {

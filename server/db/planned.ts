@@ -24,7 +24,9 @@ const outline = sql`
       from jsonb_array_elements(p.document -> 'days') as d))`;
 
 const sessionLine = sql`
-  jsonb_build_object('id', s.id, 'date', s.date, 'title', s.title, 'state', s.state, 'summary', s.summary,
+  jsonb_build_object('id', s.id, 'date', s.date, 'title', s.title, 'state', s.state,
+    -- Without what was done for each muscle, which is most of it.
+    'summary', s.summary - '{hardSets,muscles,coverage,balance,hardTechniques,note,reps,partialReps,volumeLoadKg}'::text[],
     'isEmpty', s.state = 'draft' and jsonb_array_length(s.document -> 'blocks') = 0
       and coalesce(s.document -> 'finisher', 'null') = 'null', 'isImported', s.import_id is not null, 'planId', s.plan_id, 'dayId', s.plan_day_id, 'week', s.plan_week,
     'copy', (select case when c.seen_at is null then 'sent' else 'seen' end from ${sentCopies} as c

@@ -58,7 +58,7 @@ describe.runIf(hasDatabase)("the demo boathouse", () => {
       const done = line.sessions.filter((session) => session.state === "done");
       expect(done.length, line.name).toBeGreaterThan(7);
       for (const { summary } of done) {
-        expect(summary!.volumeLoadKg).toBeGreaterThan(100);
+        expect(summary!.sets).toBeGreaterThan(3);
         expect(summary!.sets).toBeLessThanOrEqual(summary!.plannedSets);
         expect(summary!.minutes).toBeGreaterThan(10);
       }

@@ -1,5 +1,5 @@
 /** Plans, and their sessions that are rows. Every function takes the transaction that `inStudio` opened. */
-import { and, asc, eq, sql } from "drizzle-orm";
+import { and, asc, eq, inArray, sql } from "drizzle-orm";
 import type { PlanDocument, SessionDocument } from "../../../core";
 import type { Transaction } from "..";
 import { plans, sessions } from "../schema";
@@ -18,6 +18,14 @@ export async function planRow(tx: Transaction, id: string, lock = false): Promis
 
 export const plansOfClient = (tx: Transaction, clientId: string): Promise<PlanRow[]> =>
   tx.select().from(plans).where(eq(plans.clientId, clientId)).orderBy(asc(plans.createdAt), asc(plans.id));
+
+export const plansAmong = (tx: Transaction, ids: readonly string[]): Promise<PlanRow[]> =>
+  ids.length === 0
+    ? Promise.resolve([])
+    : tx
+        .select()
+        .from(plans)
+        .where(inArray(plans.id, [...ids]));
 
 export async function savePlan(tx: Transaction, id: string, document: PlanDocument, revision: number): Promise<void> {
   await tx.update(plans).set({ document, revision }).where(eq(plans.id, id));
