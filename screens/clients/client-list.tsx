@@ -9,6 +9,7 @@ import { callApi } from "@/device/api";
 import { useLaterPages } from "@/device/later-pages";
 import { apiQuery, openSession } from "@/device/query";
 import { useMayPlan } from "@/parts/duty";
+import { MoreButton } from "@/parts/more-button";
 import { PlannedLink } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
@@ -95,14 +96,7 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
             ) : null}
             {start && clients.length === 0 ? <p role="status">{nobodyWords({ search, group, archived })}</p> : null}
             <Sections clients={clients} today={today} />
-            {hasMore ? (
-              <p className="mt-6">
-                <Button disabled={isBusy} onClick={more}>
-                  Show more clients
-                </Button>
-                {error ? <span role="alert"> {error.message}</span> : null}
-              </p>
-            ) : null}
+            {hasMore ? <MoreButton words="Show more clients" isBusy={isBusy} error={error} onMore={more} /> : null}
             {clients.length > 0 ? (
               <p className="mt-6 max-w-2xl text-quiet">
                 Each bar is one session, longer is more sets; dashed is missed, whole or in part. Outlined bars at the

@@ -7,6 +7,7 @@ import { useLaterPages } from "@/device/later-pages";
 import { useSessionLink } from "@/device/session-link";
 import { ClientChoice } from "@/parts/client-choice";
 import { HandOnSheet } from "@/parts/hand-on-sheet";
+import { MoreButton } from "@/parts/more-button";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
@@ -52,12 +53,7 @@ export function Outbox({ clients, clientId, emails: first, next, opened }: Props
                   <Line key={line.copyId} line={line} clientId={clientId} isOpen={line.copyId === opened?.copyId} />
                 ))}
               </ul>
-              {error ? <Notice kind="block">{error.message}</Notice> : null}
-              {hasMore ? (
-                <Button className="mt-3" disabled={isBusy} onClick={more}>
-                  Older emails
-                </Button>
-              ) : null}
+              {hasMore ? <MoreButton words="Older emails" isBusy={isBusy} error={error} onMore={more} /> : null}
             </section>
             {opened ? <Email {...opened} /> : null}
           </div>

@@ -1,27 +1,16 @@
 /** Plans and sessions of clients between two dates, in one statement. Takes the transaction that `inStudio` opened. */
 import { sql } from "drizzle-orm";
-import { EMPTY_DOCUMENT, type PlanDay, type PlanOutline } from "../../core";
+import { EMPTY_DOCUMENT } from "../../core";
 import type { ClientCalendar, SessionRowOutline } from "../../views";
 import type { Transaction } from ".";
-import { clients, plans, sentCopies, sessions } from "./schema";
+import { clients, plans, type StoredOutline, sentCopies, sessions } from "./schema";
 
 interface Found extends Record<string, unknown> {
   readonly client_id: string;
   readonly time_zone: string | null;
-  readonly plans: readonly (Omit<PlanOutline, "days"> & {
-    readonly id: string;
-    readonly days: readonly (Omit<PlanDay, "base"> & { readonly title: string | null })[];
-  })[];
+  readonly plans: readonly (StoredOutline & { readonly id: string })[];
   readonly rows: readonly (Omit<SessionRowOutline, "title"> & { readonly title: string | null })[];
 }
-
-/** A plan's days without what their sessions hold but the title. */
-const outline = sql`
-  jsonb_build_object('id', p.id, 'startDate', p.document -> 'startDate', 'phases', p.document -> 'phases',
-    'moved', p.document -> 'moved', 'absences', p.document -> 'absences', 'inTurn', p.document -> 'inTurn',
-    'goals', p.document -> 'goals',
-    'days', (select coalesce(jsonb_agg((d - 'base') || jsonb_build_object('title', d -> 'base' ->> 'title')), '[]')
-      from jsonb_array_elements(p.document -> 'days') as d))`;
 
 const sessionLine = sql`
   jsonb_build_object('id', s.id, 'date', s.date, 'title', s.title, 'state', s.state,
@@ -46,9 +35,9 @@ export async function calendarsBetween(
   const whose = clientIds === null ? sql`true` : sql`who.id = any(${sql.param([...clientIds])}::uuid[])`;
   const { rows } = await tx.execute<Found>(sql`
     select who.id as client_id, who.time_zone,
-      (select coalesce(jsonb_agg(${outline} order by p.created_at, p.id), '[]') from ${plans} as p
+      (select coalesce(jsonb_agg(p.outline || jsonb_build_object('id', p.id) order by p.created_at, p.id), '[]') from ${plans} as p
         where p.studio_id = who.studio_id and p.client_id = who.id
-          and (p.document ->> 'startDate')::date <= ${to}::date + 6) as plans,
+          and (p.outline ->> 'startDate')::date <= ${to}::date + 6) as plans,
       (select coalesce(jsonb_agg(${sessionLine} order by s.date, s.id), '[]') from (
           select on_date.id from ${sessions} as on_date
           where on_date.studio_id = who.studio_id and on_date.client_id = who.id and on_date.date between ${from} and ${to}
@@ -57,8 +46,8 @@ export async function calendarsBetween(
           select of_plan.id from ${plans} as p cross join lateral (
             select in_week.id from ${sessions} as in_week
             where in_week.studio_id = p.studio_id and in_week.plan_id = p.id
-              and in_week.plan_week between (${from}::date - (p.document ->> 'startDate')::date) / 7
-                and (${to}::date - (p.document ->> 'startDate')::date) / 7
+              and in_week.plan_week between (${from}::date - (p.outline ->> 'startDate')::date) / 7
+                and (${to}::date - (p.outline ->> 'startDate')::date) / 7
             offset 0
           ) as of_plan
           where p.studio_id = who.studio_id and p.client_id = who.id

@@ -31,7 +31,9 @@ import type {
   GymEquipment,
   Muscle,
   MusclePriority,
+  PlanDay,
   PlanDocument,
+  PlanOutline,
   PlanTemplate,
   ReadinessStatement,
   RoundingPolicy,
@@ -58,6 +60,12 @@ import type {
   TrainingDay,
   WeekSums,
 } from "../../views";
+
+/** A plan's days without what their sessions hold but the title. */
+export type StoredOutline = Omit<PlanOutline, "days"> & {
+  readonly days: readonly (Omit<PlanDay, "base"> & { readonly title: string | null })[];
+  readonly goals?: readonly Goal[];
+};
 
 const createdAt = timestamp("created_at", { withTimezone: true }).notNull().default(sql`now()`);
 
@@ -365,6 +373,8 @@ export const plans = pgTable(
     id: uuid("id").notNull(),
     clientId: uuid("client_id").notNull(),
     document: jsonb("document").$type<PlanDocument>().notNull(),
+    /** What calendars read of it: all but what its days' sessions hold, so that no list reads whole plans. */
+    outline: jsonb("outline").$type<StoredOutline>().generatedAlwaysAs(sql`yarvex_plan_outline(document)`),
     revision: integer("revision").notNull().default(0),
     createdAt,
   },

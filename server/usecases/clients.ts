@@ -52,8 +52,8 @@ export const nameClients = defineUseCase("clients.names", ["coach"], (scope) =>
   readIn(scope, async (tx) => ok({ clients: await db.clientNames(tx) })),
 );
 
-/** Clients on a page of the list. */
-const PAGE = 60;
+/** Clients on a page of the list: somewhat more than a screen shows. */
+const PAGE = 24;
 
 /** The list of clients by name, a page at a time: each client with the sessions of the last nine weeks and the coming two. */
 export const listClients = defineUseCase("clients.list", ["coach"], (scope, { after, ...asked }, clock) =>

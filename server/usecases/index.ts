@@ -1,7 +1,8 @@
 /** The registry of use cases: the only things a person can ask of the server. */
 import { type ApiName, checkSteps, INPUTS, type Input, type Output, runYielding, type Schema } from "../../contract";
 import { serverNowMs } from "../clock";
-import type { Scope } from "../db";
+import { readInStudio, type Scope } from "../db";
+import * as db from "../db/queries";
 import { runInWorker } from "../workers";
 import * as account from "./account";
 import * as archive from "./archive";
@@ -143,6 +144,12 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "review.show": review.reviewSession,
 };
 
+/** With more clients than this what is asked of all of them takes longer than others should wait. */
+const MANY_CLIENTS = 40;
+
+const coachesMany = (scope: Scope): Promise<boolean> =>
+  readInStudio(scope, (tx) => db.hasMoreClients(tx, MANY_CLIENTS));
+
 /** Authorises, checks and runs one use case. What a role may not do does not exist for it. */
 export async function executeUseCase<K extends ApiName>(
   scope: Scope,
@@ -156,7 +163,8 @@ export async function executeUseCase<K extends ApiName>(
   if (refusal) return refused("duty", refusal);
   const checked = await runYielding(checkSteps(INPUTS[name] as unknown as Schema<Input<K>>, input));
   if (!checked.ok) return { kind: "refused", problems: checked.problems };
-  if (found.where === "inWorker") return runInWorker({ scope, name, input: checked.value, nowMs: clock.nowMs });
+  if (found.where === "inWorker" || (found.where === "inWorkerOfMany" && (await coachesMany(scope))))
+    return runInWorker({ scope, name, input: checked.value, nowMs: clock.nowMs });
   return found.run(scope, checked.value, clock);
 }
 

@@ -13,8 +13,11 @@ export interface Clock {
 export interface UseCase<K extends ApiName> {
   readonly name: K;
   readonly roles: readonly Scope["role"][];
-  /** Where it is run: what computes for long is run by a worker thread, so that the server goes on answering others. */
-  readonly where: "here" | "inWorker";
+  /**
+   * Where it is run: what computes for long is run by a worker thread, so that the server goes on answering others; what grows with
+   * a studio's clients, where there are many of them.
+   */
+  readonly where: "here" | "inWorker" | "inWorkerOfMany";
   readonly run: (scope: Scope, input: Input<K>, clock: Clock) => Promise<Outcome<Output<K>>>;
 }
 

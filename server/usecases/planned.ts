@@ -34,6 +34,7 @@ export const listPlanned = defineUseCase("planned.list", ["coach"], (scope, { fr
   }),
 );
 
+const DAYS_FIRST = 1;
 const DAYS_AHEAD = 13;
 const MOST_NEXT = 12;
 
@@ -41,9 +42,14 @@ const MOST_NEXT = 12;
 export const nextPlanned = defineUseCase("planned.next", ["coach"], (scope, _input, { nowMs }) =>
   readIn(scope, async (tx) => {
     const today = await todayOf(tx, nowMs);
-    const lines = await plannedForAll(tx, { from: today, to: addDays(today, DAYS_AHEAD), today, nowMs });
-    const waiting = lines.filter(isWaiting).sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
-    return ok({ today, sessions: waiting.slice(0, MOST_NEXT) });
+    // In a studio of many the next days have enough: those after them are asked only where they have not.
+    for (const days of [DAYS_FIRST, DAYS_AHEAD]) {
+      const lines = await plannedForAll(tx, { from: today, to: addDays(today, days), today, nowMs });
+      const waiting = lines.filter(isWaiting).sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+      if (waiting.length >= MOST_NEXT || days === DAYS_AHEAD)
+        return ok({ today, sessions: waiting.slice(0, MOST_NEXT) });
+    }
+    return ok({ today, sessions: [] });
   }),
 );
 

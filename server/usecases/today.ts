@@ -44,59 +44,63 @@ const MOST_WAYS = 30;
 /** Days back whose sessions say at what hour a client usually begins. */
 const USUAL_DAYS = 28;
 
-export const showToday = defineUseCase("today.show", ["coach"], (scope, _input, { nowMs }) =>
-  readIn(scope, async (tx) => {
-    const rows = await db.coachedClients(tx);
-    const { today, studio, planned, trained, needs: all } = await clientsNeeds(tx, rows, { nowMs, isAll: true });
-    const found = rows
-      .flatMap((row) => all.get(row.id)!.map((need) => ({ row, need })))
-      .sort((a, b) => graver(a.need, b.need));
-    const needs: TodayView["needs"][number][] = [];
-    let waysLeft = MOST_WAYS;
-    for (const { row, need } of found) {
-      const isWorkedOut = need.rule === "missed" && waysLeft-- > 0;
-      const missed = isWorkedOut ? await missedWays(tx, need.session.place, today, studio) : null;
-      const proposals = proposalsOf(need, { clientId: row.id, today, missed });
-      needs.push({ clientId: row.id, clientName: row.name, need, proposals });
-    }
-    const onDay = await sessionsToday(tx, { rows, planned, studio, today });
-    const weekAgo = addDays(today, -WEEK);
-    const lastWeekOf = (lines: readonly PlannedLine[]) => {
-      const lastWeek = lines.filter(({ date }) => weekAgo <= date && date < today);
-      const count = (...states: readonly PlannedLine["state"][]) =>
-        lastWeek.filter(({ state }) => states.includes(state)).length;
-      return { done: count("done"), planned: count("done", "missed", "begun") };
-    };
-    const bestsOf = (lifts: readonly db.LiftSummaryRow[]) =>
-      lifts
-        .filter(
-          ({ summary, exerciseId }) => (summary.bestOn ?? "") >= weekAgo && isTrainable(studio.catalogue, exerciseId),
-        )
-        .map(({ exerciseId }) => exerciseOrThrow(studio.catalogue, exerciseId).name);
-    const view: TodayView = {
-      today,
-      clashes: await clashesToday(tx, { rows, onDay, studio, today }),
-      team: await db.coachRows(tx),
-      clients: rows.map(({ id, name, coachId }) => ({
-        id,
-        name,
-        coachId,
-        today: onDay.get(id) ?? [],
-        coming: (planned.get(id) ?? []).filter(({ date }) => today < date && date <= addDays(today, WEEK)),
-        lastWeek: lastWeekOf(planned.get(id) ?? []),
-        bests: bestsOf(trained.get(id) ?? []),
-      })),
-      needs,
-      decided: (await db.lastDecisions(tx, new Date(nowMs - WEEK * DAY_MS), MOST_DECIDED)).map(
-        ({ decidedAt, memberId, ...row }) => ({
-          ...row,
-          decidedAtMs: decidedAt.getTime(),
-          isOwn: memberId === scope.memberId,
-        }),
-      ),
-    };
-    return ok(view);
-  }),
+export const showToday = defineUseCase(
+  "today.show",
+  ["coach"],
+  (scope, _input, { nowMs }) =>
+    readIn(scope, async (tx) => {
+      const rows = await db.coachedClients(tx);
+      const { today, studio, planned, trained, needs: all } = await clientsNeeds(tx, rows, { nowMs, isAll: true });
+      const found = rows
+        .flatMap((row) => all.get(row.id)!.map((need) => ({ row, need })))
+        .sort((a, b) => graver(a.need, b.need));
+      const needs: TodayView["needs"][number][] = [];
+      let waysLeft = MOST_WAYS;
+      for (const { row, need } of found) {
+        const isWorkedOut = need.rule === "missed" && waysLeft-- > 0;
+        const missed = isWorkedOut ? await missedWays(tx, need.session.place, today, studio) : null;
+        const proposals = proposalsOf(need, { clientId: row.id, today, missed });
+        needs.push({ clientId: row.id, clientName: row.name, need, proposals });
+      }
+      const onDay = await sessionsToday(tx, { rows, planned, studio, today });
+      const weekAgo = addDays(today, -WEEK);
+      const lastWeekOf = (lines: readonly PlannedLine[]) => {
+        const lastWeek = lines.filter(({ date }) => weekAgo <= date && date < today);
+        const count = (...states: readonly PlannedLine["state"][]) =>
+          lastWeek.filter(({ state }) => states.includes(state)).length;
+        return { done: count("done"), planned: count("done", "missed", "begun") };
+      };
+      const bestsOf = (lifts: readonly db.LiftSummaryRow[]) =>
+        lifts
+          .filter(
+            ({ summary, exerciseId }) => (summary.bestOn ?? "") >= weekAgo && isTrainable(studio.catalogue, exerciseId),
+          )
+          .map(({ exerciseId }) => exerciseOrThrow(studio.catalogue, exerciseId).name);
+      const view: TodayView = {
+        today,
+        clashes: await clashesToday(tx, { rows, onDay, studio, today }),
+        team: await db.coachRows(tx),
+        clients: rows.map(({ id, name, coachId }) => ({
+          id,
+          name,
+          coachId,
+          today: onDay.get(id) ?? [],
+          coming: (planned.get(id) ?? []).filter(({ date }) => today < date && date <= addDays(today, WEEK)),
+          lastWeek: lastWeekOf(planned.get(id) ?? []),
+          bests: bestsOf(trained.get(id) ?? []),
+        })),
+        needs,
+        decided: (await db.lastDecisions(tx, new Date(nowMs - WEEK * DAY_MS), MOST_DECIDED)).map(
+          ({ decidedAt, memberId, ...row }) => ({
+            ...row,
+            decidedAtMs: decidedAt.getTime(),
+            isOwn: memberId === scope.memberId,
+          }),
+        ),
+      };
+      return ok(view);
+    }),
+  "inWorkerOfMany",
 );
 
 /** What the plan itself proposes for a session that was missed; null: it is of no plan, or nothing is to be decided of it. */

@@ -49,6 +49,17 @@ export const clientPage = (
 export const coachedClients = (tx: Transaction): Promise<ClientRow[]> =>
   tx.select().from(clients).where(isNull(clients.archivedOn)).orderBy(asc(clients.name), asc(clients.id));
 
+/** Whether more than so many are coached now. */
+export async function hasMoreClients(tx: Transaction, than: number): Promise<boolean> {
+  const rows = await tx
+    .select({ id: clients.id })
+    .from(clients)
+    .where(isNull(clients.archivedOn))
+    .limit(1)
+    .offset(than);
+  return rows.length > 0;
+}
+
 const NAMES = { id: clients.id, name: clients.name };
 
 /** The names of those who are coached now: whom something may be chosen for. */
