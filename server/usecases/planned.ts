@@ -1,7 +1,7 @@
 /** What is planned, for everybody who is trained here. */
 
 import { addDays, appended, dateOfDay, lastOf } from "../../core";
-import { isWaiting } from "../../views";
+import { isWaiting, type PlannedLine } from "../../views";
 import { planOf } from "../context/documents";
 import { plannedBetween, plannedForAll } from "../context/planned";
 import { todayOf } from "../context/studio";
@@ -34,7 +34,10 @@ export const listPlanned = defineUseCase("planned.list", ["coach"], (scope, { fr
   }),
 );
 
-const DAYS_FIRST = 1;
+const NAMES_AT_ONCE = 40;
+
+type Waiting = PlannedLine & { readonly clientName: string };
+
 const DAYS_AHEAD = 13;
 const MOST_NEXT = 12;
 
@@ -42,14 +45,20 @@ const MOST_NEXT = 12;
 export const nextPlanned = defineUseCase("planned.next", ["coach"], (scope, _input, { nowMs }) =>
   readIn(scope, async (tx) => {
     const today = await todayOf(tx, nowMs);
-    // In a studio of many the next days have enough: those after them are asked only where they have not.
-    for (const days of [DAYS_FIRST, DAYS_AHEAD]) {
-      const lines = await plannedForAll(tx, { from: today, to: addDays(today, days), today, nowMs });
-      const waiting = lines.filter(isWaiting).sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
-      if (waiting.length >= MOST_NEXT || days === DAYS_AHEAD)
-        return ok({ today, sessions: waiting.slice(0, MOST_NEXT) });
+    const onDay: Waiting[] = [];
+    // In a studio of many the day itself has enough, and its first are those of the first names.
+    const names = await db.clientNames(tx);
+    for (let at = 0; at < names.length && onDay.length < MOST_NEXT; at += NAMES_AT_ONCE) {
+      const some = names.slice(at, at + NAMES_AT_ONCE);
+      const ids = some.map(({ id }) => id);
+      const planned = await plannedBetween(tx, ids, { from: today, to: today, today, nowMs });
+      for (const { id, name } of some)
+        onDay.push(...(planned.get(id) ?? []).filter(isWaiting).map((line) => ({ ...line, clientName: name })));
     }
-    return ok({ today, sessions: [] });
+    if (onDay.length >= MOST_NEXT) return ok({ today, sessions: onDay.slice(0, MOST_NEXT) });
+    const lines = await plannedForAll(tx, { from: today, to: addDays(today, DAYS_AHEAD), today, nowMs });
+    const waiting = lines.filter(isWaiting).sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+    return ok({ today, sessions: waiting.slice(0, MOST_NEXT) });
   }),
 );
 

@@ -6,6 +6,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import type { ApiName } from "../../contract";
 import { phase } from "../../core/testing/plans";
 import type { Scope } from "../db";
+import { fillLogs } from "../db/testing/fill-logs";
 import { openPlanner, type Planner, planFault } from "../db/testing/plan-faults";
 import { queriesDuring } from "../db/testing/statements";
 import { ownOutbox } from "../testing/emails";
@@ -29,6 +30,7 @@ describe.runIf(hasDatabase)("the queries of every use case", () => {
     ownOutbox();
     await prepareDatabase();
     studio = await makeStudio("Teasel");
+    await fillLogs((await makeStudio("Teasel's neighbour")).coach.studioId, { clients: 20, days: 150 });
     const [{ id: clientId, sessionId, scope }] = studio.clients;
     const plan = {
       clientId,

@@ -18,7 +18,7 @@ import {
 } from "../../core";
 import { computeSteps, doneByRound, type FoundSession, isWaiting, type SessionView } from "../../views";
 import { readStored } from "../context/documents";
-import { plannedForAll } from "../context/planned";
+import { plannedBetween } from "../context/planned";
 import { readLog } from "../context/projecting";
 import { createSession as insertNew, STARTED, saveEdits } from "../context/saving";
 import { lastingOf, loadSession, partnerOf } from "../context/session";
@@ -210,6 +210,9 @@ const FOUND = 8;
 /** How far ahead sessions are found that only their plan knows yet. */
 const DAYS_FOUND = 13;
 
+/** Clients whose plans are looked through. */
+const MOST_MEANT = 30;
+
 export const findSessions = defineUseCase("sessions.find", ["coach"], (scope, { search }, clock) =>
   readIn(scope, async (tx) => {
     const studio = await studioOf(tx);
@@ -217,8 +220,18 @@ export const findSessions = defineUseCase("sessions.find", ["coach"], (scope, { 
     const rows = await db.sessionsLike(tx, search, today, FOUND);
     const opened = rows.map((one): FoundSession => ({ ...one, title: one.title ?? "", place: null }));
     const words = search.toLowerCase().split(/\s+/).filter(Boolean);
-    const lines = await plannedForAll(tx, { from: today, to: addDays(today, DAYS_FOUND), today, nowMs: clock.nowMs });
-    const planned = lines
+    const meant = await db.clientsLike(tx, search, MOST_MEANT);
+    const planned = [
+      ...(await plannedBetween(
+        tx,
+        meant.map(({ id }) => id),
+        { from: today, to: addDays(today, DAYS_FOUND), today, nowMs: clock.nowMs },
+      )),
+    ]
+      .flatMap(([id, lines]) => {
+        const clientName = meant.find((one) => one.id === id)?.name ?? "";
+        return lines.map((line) => ({ ...line, clientName }));
+      })
       .filter((line) => line.sessionId === null && isWaiting(line))
       .filter(({ title, clientName }) => words.every((word) => `${title} ${clientName}`.toLowerCase().includes(word)))
       .map(({ sessionId, place, clientName, title, date }): FoundSession => {

@@ -1,7 +1,7 @@
 /** Clients and their body mass. Every function takes the transaction that `inStudio` opened. */
 import { and, asc, count, desc, eq, ilike, isNotNull, isNull, lte, sql } from "drizzle-orm";
 import type { Transaction } from "..";
-import { bodyMasses, clients, members } from "../schema";
+import { bodyMasses, clients, members, plans } from "../schema";
 import { likePattern } from "./sessions";
 
 export type ClientRow = typeof clients.$inferSelect;
@@ -58,6 +58,21 @@ export async function hasMoreClients(tx: Transaction, than: number): Promise<boo
     .limit(1)
     .offset(than);
   return rows.length > 0;
+}
+
+/** Clients who are coached now and whose name, with the days of their plans, has each searched word; the first of them by name. */
+export async function clientsLike(
+  tx: Transaction,
+  search: string,
+  most: number,
+): Promise<{ readonly id: string; readonly name: string }[]> {
+  const said = sql`(c.name || ' ' || coalesce((select string_agg(p.outline ->> 'days', ' ') from ${plans} as p
+    where p.studio_id = c.studio_id and p.client_id = c.id), ''))`;
+  const words = search.split(/\s+/).filter(Boolean);
+  const isMeant = sql.join([sql`true`, ...words.map((word) => sql`${said} ilike ${likePattern(word)}`)], sql` and `);
+  const { rows } = await tx.execute<{ id: string; name: string }>(sql`
+    select c.id, c.name from ${clients} as c where c.archived_on is null and ${isMeant} order by c.name, c.id limit ${most}`);
+  return rows;
 }
 
 const NAMES = { id: clients.id, name: clients.name };

@@ -14,8 +14,10 @@ import {
   lt,
   lte,
   or,
+  type SQL,
   sql,
 } from "drizzle-orm";
+import type { SessionState } from "../../../core";
 import type { Transaction } from "..";
 import { clients, floorEvents, members, sessionEdits, sessions, unprojected } from "../schema";
 
@@ -196,24 +198,53 @@ export const sessionsBefore = (
     .orderBy(desc(sessions.date), desc(sessions.id))
     .limit(most);
 
-/** Sessions whose title or client has each searched word, those nearest to a day first. */
-export const sessionsLike = (tx: Transaction, search: string, today: string, most: number) => {
-  const said = sql`${sessions.title} || ' ' || ${clients.name}`;
-  const words = search.split(/\s+/).filter(Boolean);
-  return tx
-    .select({
-      sessionId: sessions.id,
-      clientName: clients.name,
-      title: sessions.title,
-      date: sessions.date,
-      state: sessions.state,
-    })
-    .from(sessions)
-    .innerJoin(clients, and(eq(clients.studioId, sessions.studioId), eq(clients.id, sessions.clientId)))
-    .where(and(...words.map((word) => ilike(said, likePattern(word)))))
-    .orderBy(sql`abs(${sessions.date} - ${today}::date)`, desc(sessions.date), asc(sessions.id))
-    .limit(most);
-};
+/** Sessions around a day that are looked through for a title, and of each client whose name is meant. */
+const LOOKED_THROUGH = { before: 2_500, after: 500, ofClient: 60 } as const;
+const MOST_CLIENTS_MEANT = 30;
+
+/**
+ * Sessions whose title or client has each searched word, those nearest to a day first: among those around the day, and all of late
+ * of whoever is named. However long a studio's log is, no more are looked through.
+ */
+export async function sessionsLike(
+  tx: Transaction,
+  search: string,
+  today: string,
+  most: number,
+): Promise<{ sessionId: string; clientName: string; title: string | null; date: string; state: SessionState }[]> {
+  const patterns = search.split(/\s+/).filter(Boolean).map(likePattern);
+  const all = (text: SQL) => sql.join([sql`true`, ...patterns.map((one) => sql`${text} ilike ${one}`)], sql` and `);
+  const any = (text: SQL) => sql.join([sql`false`, ...patterns.map((one) => sql`${text} ilike ${one}`)], sql` or `);
+  const { before, after, ofClient } = LOOKED_THROUGH;
+  const { rows } = await tx.execute<{
+    sessionId: string;
+    clientName: string;
+    title: string | null;
+    date: string;
+    state: SessionState;
+  }>(sql`
+    with meant as (
+      select studio_id, id from ${clients} as c where ${any(sql`c.name`)} order by c.name, c.id limit ${MOST_CLIENTS_MEANT}
+    ), near as (
+      -- State by state, each by its index.
+      select around.id from unnest(array['draft', 'started', 'done']) as has(state) cross join lateral (
+        (select s.id from ${sessions} as s where s.state = has.state and s.date < ${today} order by s.date desc limit ${before})
+        union all
+        (select s.id from ${sessions} as s where s.state = has.state and s.date >= ${today} order by s.date limit ${after})
+      ) as around
+      union select own.id from meant cross join lateral (
+        select s.id from ${sessions} as s where s.studio_id = meant.studio_id and s.client_id = meant.id
+        order by s.date desc limit ${ofClient}
+      ) as own
+    )
+    select s.id as "sessionId", c.name as "clientName", s.title, s.date, s.state
+    from near cross join lateral (
+      select * from ${sessions} as one where one.studio_id = yarvex_studio() and one.id = near.id offset 0
+    ) as s join ${clients} as c on c.studio_id = s.studio_id and c.id = s.client_id
+    where ${all(sql`(coalesce(s.title, '') || ' ' || c.name)`)}
+    order by abs(s.date - ${today}::date), s.date desc, s.id limit ${most}`);
+  return rows;
+}
 
 /** A pattern of what holds a text, whatever signs are in it. */
 export const likePattern = (text: string): string => `%${text.replace(/[\\%_]/g, "\\$&")}%`;

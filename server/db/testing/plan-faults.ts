@@ -13,6 +13,8 @@ export const GROWING: ReadonlySet<string> = new Set([
 export interface PlanNode {
   readonly "Node Type": string;
   readonly "Relation Name"?: string;
+  readonly Alias?: string;
+  readonly "Index Name"?: string;
   readonly "Index Cond"?: string;
   readonly Plans?: readonly PlanNode[];
 }
@@ -26,7 +28,7 @@ export function planFault(node: PlanNode): string | null {
   if (node["Node Type"] === "Seq Scan") return `${table} is gone through`;
   const condition = node["Index Cond"];
   if (node["Node Type"].startsWith("Index") && condition && /^\(studio_id = [^)]*(\(\))?\)$/.test(condition))
-    return `${table} is gone through for the whole studio`;
+    return `${table} (${node.Alias ?? table}) is gone through for the whole studio by ${node["Index Name"]}`;
   return null;
 }
 
