@@ -26,6 +26,8 @@ export async function withDatabase(
   await migrateDatabase(join(ROOT, "server", "db", "migrations"));
   await work(server, name);
   await closeDatabase();
+  delete process.env.DATABASE_URL;
+  delete process.env.DATABASE_OWNER_URL;
   if (!keep) await dropDatabase(server, name);
   server.stop();
 }

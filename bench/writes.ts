@@ -70,11 +70,16 @@ async function overHttp(server: Server, name: string, bare: number): Promise<voi
 }
 
 export async function runWrites(): Promise<void> {
-  await withDatabase("writes", measureWrites);
+  let bare = 0;
+  await withDatabase("writes", async (server, name) => {
+    bare = await measureWrites(server, name);
+  });
+  // Where there is a studio already nobody founds one without an email.
+  await withDatabase("writes_http", (server, name) => overHttp(server, name, bare));
   process.exit(0);
 }
 
-async function measureWrites(server: Server, name: string): Promise<void> {
+async function measureWrites(server: Server, name: string): Promise<number> {
   const { makeStudio } = await import("../server/testing/studio");
   const { doneIn, openFloor, send, writeSession } = await import("../server/testing/floor");
   const studio = await makeStudio("Bench");
@@ -138,5 +143,5 @@ async function measureWrites(server: Server, name: string): Promise<void> {
     `  one entry, into a session of none ${few.toFixed(2)} ms, into one of 300 ${many.toFixed(2)} ms: ${(many / few).toFixed(2)} ×`,
   );
   await Promise.all([owner, ...lanes].map((client) => client.end()));
-  await overHttp(server, name, bare);
+  return bare;
 }
