@@ -149,7 +149,7 @@ class Site {
     const web = start(process.execPath, ["--import", "tsx", join(ROOT, "tools", "serve-demo.ts"), String(port)], {
       cwd: ROOT,
       env,
-      stdio: ["ignore", "ignore", process.env.DRILL_LOG ? "inherit" : "ignore"],
+      stdio: "ignore",
     });
     this.webs[place] = web;
     await sleepUntil(`web ${place + 1}`, () => answers(`http://127.0.0.1:${port}/api/ready`));
