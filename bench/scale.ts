@@ -1,6 +1,6 @@
 /**
  * `./yarvex bench scale`: what everything costs in a studio of 500 clients with three years behind them, against a studio of 20
- * in the same database of 200 studios and 5 million sets. `--studios`, `--large`, `--small`, `--years` fill a smaller one;
+ * in the same database of 200 studios and some four million sets. `--studios`, `--large`, `--small`, `--years` fill a smaller one;
  * `--keep` keeps it for the next time.
  */
 import { parseArgs } from "node:util";
