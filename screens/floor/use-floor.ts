@@ -51,6 +51,8 @@ export function useFloor(sessionId: string | null) {
   const [view, setView] = useState<FloorView | null>(null);
   const [mine, setMine] = useState<readonly StoredEvent[]>([]);
   const [pending, setPendingState] = useState<Pending | null>(null);
+  /** Whose round in hand was set on this page: it is newer than what a reading of the device finds that had begun before. */
+  const setHereFor = useRef("");
   /** What was logged from this page. */
   const logged = useRef(new Set<string>());
   const isOwn = useCallback((id: string) => logged.current.has(id), []);
@@ -63,7 +65,8 @@ export function useFloor(sessionId: string | null) {
     async (person: string) => {
       if (sessionId === null) return;
       setMine(await readEvents(person, sessionId));
-      setPendingState(await readPending(person, sessionId));
+      const kept = await readPending(person, sessionId);
+      if (setHereFor.current !== `${person} ${sessionId}`) setPendingState(kept);
     },
     [sessionId],
   );
@@ -159,6 +162,7 @@ export function useFloor(sessionId: string | null) {
   const setPending = useCallback(
     (next: Pending | null) => {
       setPendingState(next);
+      setHereFor.current = `${memberId} ${sessionId}`;
       if (memberId !== null && sessionId !== null) void writePending(memberId, sessionId, next);
     },
     [memberId, sessionId],
