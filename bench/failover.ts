@@ -166,7 +166,7 @@ class Site {
     this.others.push(start(haproxy, ["-db", "-f", file], { cwd: "/", stdio: "ignore" }));
   }
 
-  /** As a machine that is gone: the server of the database, and all that it started. */
+  /** Kills the primary's server process and its children, as when its machine is lost. */
   killPrimary(): void {
     const pid = readFileSync(join(this.data("primary"), "postmaster.pid"), "utf8").split("\n")[0]!;
     spawnSync("pkill", ["-KILL", "-P", pid]);

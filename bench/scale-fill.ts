@@ -8,6 +8,7 @@ import { clientOf } from "../tools/postgres";
 
 /** The instant that everything is measured at: a Wednesday at noon. */
 export const NOW = { nowMs: Date.parse("2026-12-02T11:00:00Z") };
+const THIS_MONDAY = "2026-11-30";
 const WEEKS_A_COPY = 8;
 
 export interface Sizes {
@@ -75,24 +76,24 @@ async function copyEverywhere(owner: pg.Client, largeId: string, smallId: string
 }
 
 interface Copied {
-  /** What of a row is another in the copy, by column; the others are the same. */
+  /** SQL for the columns whose value differs in the copy; the other columns are copied as they are. */
   readonly columns: Readonly<Record<string, string>>;
-  /** How many times it is copied, each eight weeks before the one before. */
+  /** The number of copies of each row; each copy is dated eight weeks before the previous one. */
   readonly copies: number;
-  /** What of the pattern is copied at all, and what more than once. */
+  /** SQL condition for copying a row `r` for the k-th time; left out: always. */
   readonly where?: string;
 }
 
-const SESSION = idOf("t.id || ':' || r.SESSION || ':' || k");
-const session = (column: string): string => SESSION.replace("SESSION", column);
+/** The id of a copied session, by the column that holds the id of the original. */
+const session = (column: string): string => idOf(`t.id || ':' || r.${column} || ':' || k`);
 const BEFORE = `k * ${7 * WEEKS_A_COPY}`;
 const AGO = `make_interval(days => ${BEFORE})`;
 const gymOf = (column: string): string => idOf(`t.studio_id || ':' || (${column})`);
 const own = (what: string): string => idOf(`t.id || ':' || ${what}`);
 
-/** Tables in the order in which rows stand on each other. */
+/** How each table is copied; a table that others refer to comes before them. */
 const copiedTables = (copies: number): Readonly<Record<string, Copied>> => {
-  // What lies ahead, and what belongs to the plan, is there once.
+  // Only sessions that are done are copied into the past; drafts exist once, in the present.
   const isDone = "(k = 0 or r.state = 'done')";
   const ofDone = `(k = 0 or exists (select from sessions as s where s.studio_id = r.studio_id and s.id = r.session_id and s.state = 'done'))`;
   return {
@@ -147,7 +148,7 @@ const copiedTables = (copies: number): Readonly<Record<string, Copied>> => {
       },
     },
     lift_summaries: { copies: 1, columns: {} },
-    week_sums: { copies, columns: { monday: `r.monday - ${BEFORE}` }, where: "(k = 0 or r.monday < $1)" },
+    week_sums: { copies, columns: { monday: `r.monday - ${BEFORE}` }, where: `(k = 0 or r.monday < '${THIS_MONDAY}')` },
     messages: {
       copies: 1,
       columns: { id: own("r.id"), session_id: `case when r.session_id is not null then ${session("session_id")} end` },
@@ -168,7 +169,7 @@ async function copyRows(owner: pg.Client, table: string, { columns, copies, wher
   const { rowCount } = await owner.query(
     `insert into ${table} (${names.map((name) => `"${name}"`).join()}) select ${names.map(copyOf).join()}
      from target as t join ${table} as r on r.studio_id = t.pattern_studio and ${whose}, generate_series(0, ${copies - 1}) as k
-     where ${where.replace("$1", `'2026-11-30'`)}`,
+     where ${where}`,
   );
   console.log(
     `  ${table.padEnd(18)} ${String(rowCount).padStart(9)} rows   ${((performance.now() - began) / 1000).toFixed(0)} s`,

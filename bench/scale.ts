@@ -5,12 +5,13 @@
  */
 import { parseArgs } from "node:util";
 import { COACHED_CLIENTS } from "../contract";
+import type { Scope } from "../server/db";
 import type { Target } from "../server/testing/inputs";
 import { clientOf, type Server } from "../tools/postgres";
 import { withDatabase } from "./database";
 import { fillStudios, NOW, type Sizes } from "./scale-fill";
 
-/** What only reads, and what a session's page and the floor write. */
+/** The use cases that pages read; `floor.open` also stores what is shown. */
 const MEASURED = [
   "viewer.show",
   "frame.show",
@@ -48,13 +49,15 @@ const MEASURED = [
 
 const CLIENTS = 20;
 const ROUNDS = 4;
-/** One that takes longer is asked less often. */
+/** A use case that takes longer than this is asked only `FEW` times. */
 const LONG_MS = 400;
+const FEW = 8;
 
 interface Measured {
   readonly name: string;
-  readonly coach: import("../server/db").Scope;
-  readonly targets: readonly Target[];
+  readonly coach: Scope;
+  /** Clients with a session to come, and one that is done. */
+  readonly targets: readonly (Target & { readonly doneId: string })[];
 }
 
 export async function runScale(args: readonly string[]): Promise<void> {
@@ -142,7 +145,7 @@ async function measureUseCases(large: Measured, small: Measured, only: string): 
   for (const name of MEASURED) {
     if (only && !name.includes(only)) continue;
     const ask = async ({ coach, targets }: Measured, at: number): Promise<number> => {
-      const target = targets[at % targets.length]! as Target & { readonly doneId: string };
+      const target = targets[at % targets.length]!;
       const isOfDone = name === "review.show" || name === "floor.log";
       const asked = isOfDone ? { ...target, sessionId: target.doneId } : target;
       const scope = name === "me.show" ? ({ ...coach, role: "client", clientId: target.clientId } as const) : coach;
@@ -162,7 +165,7 @@ async function measureUseCases(large: Measured, small: Measured, only: string): 
       return took;
     };
     const once = Math.max(await ask(large, 0), await ask(small, 0));
-    const many = once > LONG_MS ? 8 : CLIENTS * ROUNDS;
+    const many = once > LONG_MS ? FEW : CLIENTS * ROUNDS;
     const took = { large: [] as number[], small: [] as number[] };
     for (let at = 0; at < many; at++) {
       // Turn by turn, so that whatever else the machine does is met by both.

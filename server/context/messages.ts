@@ -6,7 +6,7 @@ import * as db from "../db/queries";
 /** The last so many of a session, or of a client. */
 const MOST = 30;
 
-/** The last words, as they are shown, and whether any of the other side's have not been seen before. */
+/** The last messages between client and coaches, as they are shown, and whether any of the other side's is still to be marked as seen. */
 export async function readMessages(
   tx: Transaction,
   { role }: Pick<Scope, "role">,
@@ -21,7 +21,7 @@ export async function readMessages(
   return { messages, areNew: rows.some(({ writtenBy, seenAt }) => writtenBy !== role && seenAt === null) };
 }
 
-/** The last words, as they are shown; what the other side wrote is seen by that. */
+/** The last messages between client and coaches, as they are shown; those of the other side are marked as seen. */
 export async function messagesFor(
   tx: Transaction,
   scope: Pick<Scope, "role">,
@@ -33,7 +33,7 @@ export async function messagesFor(
   return messages;
 }
 
-/** What the other side wrote has been seen. */
+/** Marks the other side's messages as seen. */
 export const markSeen = (
   tx: Transaction,
   { role }: Pick<Scope, "role">,

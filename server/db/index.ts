@@ -94,7 +94,7 @@ export const readInStudio = <T>(scope: Scope, work: (tx: Transaction) => Promise
     return inTransaction(pool(), begin, work);
   });
 
-/** Work on one studio, so much of it at a time. */
+/** Runs a studio's transactions, at most `OF_ONE_STUDIO` at a time; a transaction inside another of the same studio does not wait. */
 function inTurnOf<T>({ studioId }: Scope, run: () => Promise<T>): Promise<T> {
   if (openStudio.getStore() === studioId) return run();
   const asked = performance.now();

@@ -23,7 +23,7 @@ function state(): StandbyState {
   return holder.yarvexStandby;
 }
 
-/** The standby's connections, where it may be asked now; else null. */
+/** The connection pool of the standby; null where there is no standby or it may not hold every acknowledged commit. */
 export async function usableStandby(): Promise<pg.Pool | null> {
   const standby = standbyPool();
   if (!standby) return null;
@@ -37,7 +37,7 @@ export async function usableStandby(): Promise<pg.Pool | null> {
   return now.isUsable ? standby : null;
 }
 
-/** It did not answer: it is left alone for a while. */
+/** Logs that the standby failed; for the next `HOLDS_MS` reads go to the primary. */
 export function standbyFailed(error: unknown): void {
   logFault("a standby did not answer; the primary was asked", error);
   Object.assign(state(), { isUsable: false, until: performance.now() + HOLDS_MS });

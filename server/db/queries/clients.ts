@@ -60,7 +60,7 @@ export async function hasMoreClients(tx: Transaction, than: number): Promise<boo
   return rows.length > 0;
 }
 
-/** Clients who are coached now and whose name, with the days of their plans, has each searched word; the first of them by name. */
+/** Search for clients who are coached now: each searched word is in the client's name or in a title of their plan's days. At most `most`, by name. */
 export async function clientsLike(
   tx: Transaction,
   search: string,

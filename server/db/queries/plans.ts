@@ -19,6 +19,7 @@ export async function planRow(tx: Transaction, id: string, lock = false): Promis
 export const plansOfClient = (tx: Transaction, clientId: string): Promise<PlanRow[]> =>
   tx.select().from(plans).where(eq(plans.clientId, clientId)).orderBy(asc(plans.createdAt), asc(plans.id));
 
+/** The plans with these ids. */
 export const plansAmong = (tx: Transaction, ids: readonly string[]): Promise<PlanRow[]> =>
   ids.length === 0
     ? Promise.resolve([])

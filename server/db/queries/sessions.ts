@@ -198,13 +198,13 @@ export const sessionsBefore = (
     .orderBy(desc(sessions.date), desc(sessions.id))
     .limit(most);
 
-/** Sessions around a day that are looked through for a title, and of each client whose name is meant. */
+/** Limits of a search: sessions before and after the day, of each state, and sessions of each client whose name has a searched word. */
 const LOOKED_THROUGH = { before: 2_500, after: 500, ofClient: 60 } as const;
 const MOST_CLIENTS_MEANT = 30;
 
 /**
- * Sessions whose title or client has each searched word, those nearest to a day first: among those around the day, and all of late
- * of whoever is named. However long a studio's log is, no more are looked through.
+ * Search for sessions: each searched word is in the title or in the client's name. The nearest to the day come first. Only sessions
+ * within `LOOKED_THROUGH` are searched, so that the cost does not grow with the studio's log.
  */
 export async function sessionsLike(
   tx: Transaction,
