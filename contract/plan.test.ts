@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { applyPlanEdits, PLAN_LIMITS, PLAN_VERSION, type PlanDocument, type PlanEdit, weight } from "../core";
 import { read } from "../core/testing/helpers";
-import { check, planEditSchema, planProblems, planSchema, readPlan, upcastPlan } from ".";
+import { check, isPresentPlan, planEditSchema, planProblems, planSchema, readPlan, upcastPlan } from ".";
 
 const phase = (id: string, weeks: number) => ({
   id,
@@ -128,6 +128,19 @@ describe("a plan at the edge", () => {
     expect(upcastPlan(json(endless))).toEqual(PLAN);
     expect(upcastPlan(null)).toBeNull();
     expect(upcastPlan({ days: "none" })).toEqual({ days: "none" });
+  });
+
+  it.each<[string, object]>([
+    ["sessions of an older version", { days: [{ ...ADAY, base: { ...ADAY!.base, version: 1 } }] }],
+    ["days in a rotation", { days: [{ ...ADAY, placed: { kind: "rotation", place: 1 } }] }],
+    ["days that cannot end", { days: [{ ...ADAY, lastWeek: undefined }] }],
+    ["phases that cannot ramp", { phases: [{ ...APHASE, rampPercent: undefined }] }],
+    ["no list of moved sessions", { moved: undefined }],
+    ["no order in turn", { inTurn: undefined }],
+    ["no days by which its version is known", { days: [] }],
+  ])("a stored plan with %s is checked and brought up; one of the present shape is taken as it is", (_, older) => {
+    expect(isPresentPlan(json({ ...PLAN, ...older }) as PlanDocument)).toBe(false);
+    expect(isPresentPlan(json(PLAN) as PlanDocument)).toBe(true);
   });
 });
 
