@@ -1,8 +1,8 @@
 "use client";
-import Link from "next/link";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { CopyLink } from "@/ui/copy-link";
+import { PageLink } from "@/ui/page-link";
 import { Sheet } from "@/ui/sheet";
 
 /** A link that opens one session, as the screen makes and removes it. */
@@ -39,15 +39,15 @@ export function HandOnSheet({
         <p>{clientName} has no account, so that nothing goes by email.</p>
         <ul className="flex flex-col gap-2">
           <li>
-            <Link href={`/clients/${clientId}`} className="text-indigo underline underline-offset-2">
+            <PageLink href={`/clients/${clientId}`} className="text-indigo underline underline-offset-2">
               Invite {clientName.split(" ")[0]}
-            </Link>{" "}
+            </PageLink>{" "}
             to train with the app.
           </li>
           <li>
-            <Link href={`/card/${sessionId}`} className="text-indigo underline underline-offset-2">
+            <PageLink href={`/card/${sessionId}`} className="text-indigo underline underline-offset-2">
               Print the card
-            </Link>{" "}
+            </PageLink>{" "}
             and hand it over.
           </li>
           <li>Copy a link that opens this session, and nothing else, for seven days.</li>

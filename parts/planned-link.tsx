@@ -1,10 +1,10 @@
 "use client";
 import { useMutation } from "@tanstack/react-query";
 import { clsx } from "clsx";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { KeyboardEvent, ReactNode } from "react";
 import type { Dates } from "@/core";
+import { PageLink } from "@/ui/page-link";
 import type { PlannedLine } from "@/views";
 
 type Place = Pick<PlannedLine, "sessionId" | "place">;
@@ -29,9 +29,9 @@ export function PlannedLink({ line, hrefOf, open, className, onKeyDown, children
   });
   if (line.sessionId !== null)
     return (
-      <Link href={hrefOf(line.sessionId)} className={clsx("py-0.5", className)} onKeyDown={onKeyDown}>
+      <PageLink href={hrefOf(line.sessionId)} className={clsx("py-0.5", className)} onKeyDown={onKeyDown}>
         {children}
-      </Link>
+      </PageLink>
     );
   return (
     <>

@@ -1,7 +1,6 @@
 "use client";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { clsx } from "clsx";
-import Link from "next/link";
 import { useState } from "react";
 import { COACHED_CLIENTS, type Input, type Output } from "@/contract";
 import { addDays, groupBy, mondayOf } from "@/core";
@@ -255,25 +254,28 @@ function ClientBars({
       )}
     >
       <Heading className="font-bold">
-        <Link href={`/clients/${client.id}`} className="hover:underline">
+        <PageLink href={`/clients/${client.id}`} className="hover:underline">
           {client.name}
-        </Link>
+        </PageLink>
       </Heading>
       <p className="text-quiet">
         {client.archivedOn === null
           ? [client.trainingAge, ...client.groups.slice(1)].join(", ")
           : `archived since ${dates.shortDate(client.archivedOn)}`}
       </p>
-      <Link href={`/clients/${client.id}`} tabIndex={-1} aria-hidden className="my-2 block">
+      <PageLink href={`/clients/${client.id}`} tabIndex={-1} aria-hidden className="my-2 block">
         <WeekBars weeks={weeks} sessions={client.sessions} today={today} />
-      </Link>
+      </PageLink>
       {gravest ? (
         <Notice kind={gravest.rule === "health" ? "block" : "warn"} className="mb-2 text-base">
-          <Link href={`/today?client=${client.id}`} className="block min-h-6 hover:underline first-letter:uppercase">
+          <PageLink
+            href={`/today?client=${client.id}`}
+            className="block min-h-6 hover:underline first-letter:uppercase"
+          >
             {needWords(gravest, client.name, today, dates).title}
             {needs.length > 1 ? `, and ${needs.length - 1} more` : ""}
             <span className="block font-semibold underline underline-offset-2">Decide</span>
-          </Link>
+          </PageLink>
         </Notice>
       ) : null}
       {next ? (

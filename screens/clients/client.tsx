@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import {
@@ -135,9 +134,9 @@ export function ClientScreen({ view }: { view: ClientView }) {
                   sessionId === null ? null : (
                     <>
                       {" · "}
-                      <Link href={`/review/${sessionId}`} className="underline underline-offset-2">
+                      <PageLink href={`/review/${sessionId}`} className="underline underline-offset-2">
                         {view.sessions.find((one) => one.sessionId === sessionId)?.title || "about a session"}
-                      </Link>
+                      </PageLink>
                     </>
                   )
                 }

@@ -1,8 +1,8 @@
 "use client";
 import { Check } from "lucide-react";
-import Link from "next/link";
 import { useDates } from "@/parts/region";
 import { buttonClass } from "@/ui/button";
+import { PageLink } from "@/ui/page-link";
 import type { ClientView } from "@/views";
 import type { ClientSheet, OpenSheet } from "./open-sheet";
 
@@ -98,9 +98,9 @@ export function FirstSteps({ view, onOpen }: { view: ClientView; onOpen: OpenShe
           </li>
         ))}
       </ol>
-      <Link href={`/weeks?for=${view.id}`} className={buttonClass("plain", "mt-3")}>
+      <PageLink href={`/weeks?for=${view.id}`} className={buttonClass("plain", "mt-3")}>
         Start a plan
-      </Link>
+      </PageLink>
     </section>
   );
 }

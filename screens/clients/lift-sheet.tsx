@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import {
   curveSentence,
   decimal,
@@ -17,6 +16,7 @@ import { LineChart } from "@/parts/line-chart";
 import { useDates } from "@/parts/region";
 import { StrengthForm, Strengths } from "@/parts/strength-form";
 import { BandChart } from "@/ui/band-chart";
+import { PageLink } from "@/ui/page-link";
 import { Sheet } from "@/ui/sheet";
 import type { ClientView } from "@/views";
 import type { KnownLift } from "./known-lift";
@@ -203,9 +203,9 @@ function Days({ lift, unit, coach }: { lift: KnownLift; unit: WeightUnit; coach:
               ))}
             </span>
             {coach ? (
-              <Link href={`/review/${exposure.sessionId}`} className="underline underline-offset-2">
+              <PageLink href={`/review/${exposure.sessionId}`} className="underline underline-offset-2">
                 open
-              </Link>
+              </PageLink>
             ) : null}
           </li>
         ))}

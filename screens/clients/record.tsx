@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { catalogueIn, type Input } from "@/contract";
@@ -26,6 +25,7 @@ import { AddStrength } from "@/parts/strength-form";
 import { Button } from "@/ui/button";
 import { chosen, optionsOf } from "@/ui/choice";
 import { Notice } from "@/ui/notice";
+import { PageLink } from "@/ui/page-link";
 import { Select } from "@/ui/select";
 import type { ClientView } from "@/views";
 import type { KnownLift } from "./known-lift";
@@ -65,12 +65,12 @@ export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
         <Notice key={suspect.sessionId + suspect.key} kind="warn" className="mb-3">
           <strong>{lift.exercise.name}</strong> {longDate(suspect.date)}: {suspectSentence(suspect, view.unit)}{" "}
           {coach ? (
-            <Link
+            <PageLink
               href={`/review/${suspect.sessionId}?set=${encodeURIComponent(suspect.key)}`}
               className="font-semibold underline underline-offset-2"
             >
               Correct it
-            </Link>
+            </PageLink>
           ) : null}
         </Notice>
       ))}

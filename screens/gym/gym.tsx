@@ -1,6 +1,5 @@
 "use client";
 import { useQuery } from "@tanstack/react-query";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { type KitId, usualEquipment } from "@/core";
@@ -11,6 +10,7 @@ import { Button } from "@/ui/button";
 import { Menu } from "@/ui/menu";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
+import { PageLink } from "@/ui/page-link";
 import type { GymView, Prescription } from "@/views";
 import { Consequence } from "./consequence";
 import { ImplementEditor } from "./editors";
@@ -174,7 +174,7 @@ function GymHeader({ gym }: { gym: GymState }) {
       />
       <nav aria-label="Gyms" className="flex flex-wrap gap-1">
         {view.gyms.map((one) => (
-          <Link
+          <PageLink
             key={one.id}
             href={`/gym/${one.id}`}
             aria-current={one.id === view.id ? "page" : undefined}
@@ -187,7 +187,7 @@ function GymHeader({ gym }: { gym: GymState }) {
             {one.name}
             {one.isDefault ? <span className="font-normal text-quiet"> default</span> : null}
             {one.clientName ? <span className="font-normal text-quiet"> {one.clientName}</span> : null}
-          </Link>
+          </PageLink>
         ))}
       </nav>
     </PageHeader>

@@ -1,10 +1,10 @@
 "use client";
-import Link from "next/link";
 import { massWords } from "@/core";
 import { PlainLine } from "@/parts/plain-line";
 import { useDates, useRegion } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
+import { PageLink } from "@/ui/page-link";
 import type { LogPreview } from "@/views";
 import type { LogState } from "./use-log";
 
@@ -28,9 +28,9 @@ export function Result({ log, preview, isReading }: { log: LogState; preview: Lo
           </p>
         ) : null}
         <p className="flex flex-wrap gap-2">
-          <Link href="/clients" className={buttonClass("main")}>
+          <PageLink href="/clients" className={buttonClass("main")}>
             See the clients
-          </Link>
+          </PageLink>
           <Button onClick={log.close}>Another file</Button>
         </p>
       </section>

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useState } from "react";
 import { addDays, GENERAL_NOTICE, readinessSentence } from "@/core";
 import { useMessages } from "@/device/messages";
@@ -10,6 +9,7 @@ import { SessionInWords } from "@/parts/session-in-words";
 import { Button, buttonClass } from "@/ui/button";
 import { Mark } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
+import { PageLink } from "@/ui/page-link";
 import { isWaiting, type MeView, type PlannedLine } from "@/views";
 
 const DAYS_AHEAD = 13;
@@ -35,12 +35,12 @@ export function MyPage({ view }: { view: MeView }) {
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1">
         <Mark />
         <h1 className="text-xl font-bold">{view.name}</h1>
-        <Link href="/me/weeks" className="ml-auto text-indigo underline underline-offset-2">
+        <PageLink href="/me/weeks" className="ml-auto text-indigo underline underline-offset-2">
           Your weeks
-        </Link>
-        <Link href="/me/you" className="text-indigo underline underline-offset-2">
+        </PageLink>
+        <PageLink href="/me/you" className="text-indigo underline underline-offset-2">
           You
-        </Link>
+        </PageLink>
         <Button onClick={async () => setProblem(await signOut())}>Sign out</Button>
       </header>
       {problem ? <Notice kind="block">You are still signed in. {problem}</Notice> : null}
@@ -49,9 +49,9 @@ export function MyPage({ view }: { view: MeView }) {
           {view.readiness.kind === "missing" ? (
             <>
               Before your first session:{" "}
-              <Link href="/me/you" className="underline underline-offset-2">
+              <PageLink href="/me/you" className="underline underline-offset-2">
                 answer the health questions
-              </Link>
+              </PageLink>
               , and say what you lift now.
             </>
           ) : (
@@ -124,12 +124,12 @@ export function MyPage({ view }: { view: MeView }) {
         <ul>
           {done.slice(0, 12).map((session) => (
             <li key={session.sessionId} className="flex items-baseline gap-3 border-t border-line py-2">
-              <Link
+              <PageLink
                 href={`/me/review/${session.sessionId}`}
                 className="min-w-0 flex-1 font-semibold text-indigo underline underline-offset-2"
               >
                 {session.title || "Session"}
-              </Link>
+              </PageLink>
               <span className="text-quiet">{fullDate(session.date)}</span>
               <span>
                 {session.summary?.sets}/{session.summary?.plannedSets} sets

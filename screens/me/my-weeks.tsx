@@ -1,9 +1,9 @@
 "use client";
-import Link from "next/link";
 import { useMemo } from "react";
 import { type Dates, decimal, isBodyweight, massFigure, type Trend } from "@/core";
 import { LineChart } from "@/parts/line-chart";
 import { useDates } from "@/parts/region";
+import { PageLink } from "@/ui/page-link";
 import { type ClientView, type MyLift, myWeeks } from "@/views";
 
 /** A client's weeks in plain words: how often, and where each lift goes. */
@@ -17,9 +17,9 @@ export function MyWeeks({ view }: { view: ClientView }) {
     <main className="mx-auto flex max-w-2xl flex-col gap-6 px-5 py-6">
       <header className="flex flex-wrap items-baseline gap-3">
         <h1 className="text-xl font-bold">Your weeks</h1>
-        <Link href="/me" className="ml-auto text-indigo underline underline-offset-2">
+        <PageLink href="/me" className="ml-auto text-indigo underline underline-offset-2">
           Your sessions
-        </Link>
+        </PageLink>
       </header>
       <section>
         <h2 className="mb-2 text-lg font-bold">

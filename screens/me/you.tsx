@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo } from "react";
 import * as yup from "yup";
@@ -23,6 +22,7 @@ import { chosen, optionsOf } from "@/ui/choice";
 import { TextField } from "@/ui/field";
 import { Form, useCheckedForm } from "@/ui/form";
 import { Notice } from "@/ui/notice";
+import { PageLink } from "@/ui/page-link";
 import { saveFile } from "@/ui/save-file";
 import { Select } from "@/ui/select";
 import type { MeView } from "@/views";
@@ -34,14 +34,14 @@ export function You({ view }: { view: MeView }) {
   return (
     <main className="mx-auto flex max-w-2xl flex-col gap-8 px-5 py-6">
       <header>
-        <Link href="/me" className="text-indigo underline underline-offset-2">
+        <PageLink href="/me" className="text-indigo underline underline-offset-2">
           My sessions
-        </Link>
+        </PageLink>
         <h1 className="mt-1 text-xl font-bold">{view.name}</h1>
         <p>
-          <Link href="/me/account" className="text-indigo underline underline-offset-2">
+          <PageLink href="/me/account" className="text-indigo underline underline-offset-2">
             Password and devices
-          </Link>
+          </PageLink>
         </p>
       </header>
       <Health view={view} />

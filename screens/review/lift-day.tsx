@@ -1,8 +1,8 @@
 "use client";
-import Link from "next/link";
 import { catalogueIn } from "@/contract";
 import { decimal, exerciseOrThrow, isBodyweight, massFigure, massWords } from "@/core";
 import { useDates } from "@/parts/region";
+import { PageLink } from "@/ui/page-link";
 import type { LiftAcrossWeeks, WeeksReview, WeeksView } from "@/views";
 import { keyOfLift } from "./beside";
 import { gainWords, trendWords } from "./trend-words";
@@ -86,9 +86,9 @@ export function LiftDay({
             ))}
         </tbody>
       </table>
-      <Link href={`/review/${exposure.sessionId}`} className="text-indigo underline underline-offset-2">
+      <PageLink href={`/review/${exposure.sessionId}`} className="text-indigo underline underline-offset-2">
         The whole session
-      </Link>
+      </PageLink>
     </section>
   );
 }

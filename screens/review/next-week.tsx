@@ -1,12 +1,12 @@
 "use client";
 import { useQuery } from "@tanstack/react-query";
-import Link from "next/link";
 import { useMemo, useState } from "react";
 import { acceptNextWeek } from "@/device/accept-next-week";
 import { apiQuery, useApiMutation } from "@/device/query";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
 import { chosen } from "@/ui/choice";
+import { PageLink } from "@/ui/page-link";
 import { Select } from "@/ui/select";
 import {
   askedWords,
@@ -130,9 +130,9 @@ export function NextWeekSection({
         {accept.data ? (
           <>
             <span role="status">Accepted: the session is a draft now.</span>
-            <Link href={`/session/${accept.data.sessionId}`} className={buttonClass("plain")}>
+            <PageLink href={`/session/${accept.data.sessionId}`} className={buttonClass("plain")}>
               To the desk
-            </Link>
+            </PageLink>
           </>
         ) : (
           <Button kind="main" disabled={accept.isPending} onClick={() => accept.mutate({ weeks, next })}>

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useMemo, useState } from "react";
 import { checkInSentence, decimal, entryAt, lastOf, occurrenceKey } from "@/core";
 import { useMessages } from "@/device/messages";
@@ -8,6 +7,7 @@ import { useDates } from "@/parts/region";
 import { buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
+import { PageLink } from "@/ui/page-link";
 import { leftOpenWords, type Review, type ReviewedLift, type ReviewView, reviewSession } from "@/views";
 import { Crossing, doneWords, notDoneWords } from "./crossing";
 import { NextTime } from "./next-time";
@@ -40,17 +40,17 @@ export function ReviewScreen({
         title={view.title || "Untitled session"}
         about={
           <>
-            <Link href={home.href} className="underline underline-offset-2">
+            <PageLink href={home.href} className="underline underline-offset-2">
               {home.name}
-            </Link>{" "}
+            </PageLink>{" "}
             · {longDate(view.context.date)}
           </>
         }
         actions={
           coach ? (
-            <Link href={`/review/weeks?for=${view.context.client.id}`} className={buttonClass("plain")}>
+            <PageLink href={`/review/weeks?for=${view.context.client.id}`} className={buttonClass("plain")}>
               The weeks
-            </Link>
+            </PageLink>
           ) : null
         }
       >

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { volumeParts } from "@/core";
 import { newId } from "@/device/ids";
@@ -8,6 +7,7 @@ import { VolumeBreakdownPanel } from "@/parts/made-of";
 import { WeekSessions } from "@/parts/week-sessions";
 import { Button, buttonClass } from "@/ui/button";
 import { PageHeader } from "@/ui/page-header";
+import { PageLink } from "@/ui/page-link";
 import { saveFile } from "@/ui/save-file";
 import { type WeeksReview, type WeeksView, weeksReview, weeksTable } from "@/views";
 import { BESIDE_NAMES, type Beside, NEXT } from "./beside";
@@ -40,9 +40,9 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
         <PageHeader title="Weeks in review">{choice}</PageHeader>
         <div className="flex flex-col items-start gap-3 p-4">
           <p className="text-quiet">Nothing of a plan has been trained yet: there are no weeks to look back on.</p>
-          <Link href={`/weeks?for=${view.client.id}`} className={buttonClass("main")}>
+          <PageLink href={`/weeks?for=${view.client.id}`} className={buttonClass("main")}>
             To the weeks ahead
-          </Link>
+          </PageLink>
         </div>
       </main>
     );
@@ -53,12 +53,12 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
         actions={
           <>
             <Button onClick={() => saveTable(review, view)}>Save as CSV</Button>
-            <Link href="/review" className={buttonClass("plain")}>
+            <PageLink href="/review" className={buttonClass("plain")}>
               Last session
-            </Link>
-            <Link href={`/weeks?for=${view.client.id}`} className={buttonClass("plain")}>
+            </PageLink>
+            <PageLink href={`/weeks?for=${view.client.id}`} className={buttonClass("plain")}>
               The weeks ahead
-            </Link>
+            </PageLink>
           </>
         }
       >

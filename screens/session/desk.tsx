@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { memo, useRef, useState } from "react";
 import {
@@ -97,9 +96,9 @@ function DeskScreen() {
               {desk.mode === "text" ? "Grid" : "Text"}
             </Button>
             {view.state === "done" ? (
-              <Link href={`/review/${view.sessionId}`} className={buttonClass("plain")}>
+              <PageLink href={`/review/${view.sessionId}`} className={buttonClass("plain")}>
                 Review
-              </Link>
+              </PageLink>
             ) : null}
             <PageLink href={`/floor?s=${view.sessionId}`} className={buttonClass("main")}>
               {view.state === "started" ? "Back to the floor" : "Train now"}

@@ -1,10 +1,10 @@
 "use client";
-import Link from "next/link";
 import type { Output } from "@/contract";
 import { openSession } from "@/device/query";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { PageHeader } from "@/ui/page-header";
+import { PageLink } from "@/ui/page-link";
 
 /** The sessions that wait to be trained, the next first, where none of them was opened yet. */
 export function PlannedSessions({ sessions, today }: Output<"planned.next">) {
@@ -17,13 +17,13 @@ export function PlannedSessions({ sessions, today }: Output<"planned.next">) {
           <div className="border-y border-line py-12 text-center">
             <p className="text-lg font-semibold">No session is planned for the next two weeks.</p>
             <p className="text-quiet">
-              <Link href="/clients" className="text-indigo underline underline-offset-2">
+              <PageLink href="/clients" className="text-indigo underline underline-offset-2">
                 Choose a client
-              </Link>{" "}
+              </PageLink>{" "}
               to write one, or start a plan in{" "}
-              <Link href="/weeks" className="text-indigo underline underline-offset-2">
+              <PageLink href="/weeks" className="text-indigo underline underline-offset-2">
                 Weeks
-              </Link>
+              </PageLink>
               .
             </p>
           </div>

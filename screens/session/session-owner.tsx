@@ -1,8 +1,8 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { memo, useEffect } from "react";
 import { useDates } from "@/parts/region";
+import { PageLink } from "@/ui/page-link";
 import { Select } from "@/ui/select";
 import type { SessionView } from "@/views";
 import { useDeskStore } from "./use-desk";
@@ -23,16 +23,19 @@ export const Whose = memo(function Whose({ view, title, gymId, locked, isSaved }
     <>
       <h1 className="text-xl font-bold">{title || "Untitled session"}</h1>
       <p className="wrap-anywhere text-quiet">
-        <Link href={`/clients/${view.client.id}`} className="underline underline-offset-2">
+        <PageLink href={`/clients/${view.client.id}`} className="underline underline-offset-2">
           {view.client.name}
-        </Link>{" "}
+        </PageLink>{" "}
         · {longDate(view.date)}{" "}
         {view.plan && view.planWeek !== null ? (
           <>
             ·{" "}
-            <Link href={`/weeks?for=${view.client.id}&plan=${view.plan.id}`} className="underline underline-offset-2">
+            <PageLink
+              href={`/weeks?for=${view.client.id}&plan=${view.plan.id}`}
+              className="underline underline-offset-2"
+            >
               {view.plan.name || "plan"}, week {view.planWeek + 1}
-            </Link>{" "}
+            </PageLink>{" "}
           </>
         ) : null}
         · <GymChoice view={view} gymId={gymId} locked={locked} isSaved={isSaved} />
@@ -40,9 +43,9 @@ export const Whose = memo(function Whose({ view, title, gymId, locked, isSaved }
           <>
             {" "}
             · with{" "}
-            <Link href={`/session/${view.partner.sessionId}`} className="underline underline-offset-2">
+            <PageLink href={`/session/${view.partner.sessionId}`} className="underline underline-offset-2">
               {view.partner.clientName}
-            </Link>
+            </PageLink>
           </>
         ) : null}
       </p>

@@ -1,6 +1,5 @@
 "use client";
 import { clsx } from "clsx";
-import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import type { StudioExercises } from "@/contract";
@@ -61,9 +60,9 @@ export function Shell({
               aria-label="Main"
               className="no-print z-30 flex shrink-0 items-center border-line bg-inset max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:h-14 max-md:border-t md:sticky md:top-0 md:h-dvh md:w-16 md:flex-col md:gap-1 md:border-r md:py-3"
             >
-              <Link href="/today" aria-label={`Yarvex, ${studio}`} className="mb-3 max-md:hidden">
+              <PageLink href="/today" aria-label={`Yarvex, ${studio}`} className="mb-3 max-md:hidden">
                 <Mark />
-              </Link>
+              </PageLink>
               {places.map(({ href, name, isUnderMore }) => {
                 const here = path === href || path.startsWith(`${href}/`);
                 const look = {

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useMemo, useState } from "react";
 import { needId } from "@/core";
 import { type Day, type Deciding, useMinute, useToday } from "@/device/today";
@@ -9,6 +8,7 @@ import { useActions } from "@/ui/actions";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
+import { PageLink } from "@/ui/page-link";
 import { Select } from "@/ui/select";
 import { useLatest } from "@/ui/use-latest";
 import { type NeedLine, needWords, type TodayView } from "@/views";
@@ -81,9 +81,9 @@ export function TodayScreen({
               <p className="text-lg font-semibold">No clients yet.</p>
               <p className="text-quiet">
                 Their sessions of the day, the coming week and what needs you will stand here.{" "}
-                <Link href="/clients" className="text-indigo underline underline-offset-2">
+                <PageLink href="/clients" className="text-indigo underline underline-offset-2">
                   Add the first one
-                </Link>
+                </PageLink>
               </p>
             </div>
           ) : (

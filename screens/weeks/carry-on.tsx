@@ -1,12 +1,12 @@
 "use client";
 import { clsx } from "clsx";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useCallback, useEffect, useRef, useState } from "react";
 import { callApi, replySentence } from "@/device/api";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
 import { PageHeader } from "@/ui/page-header";
+import { PageLink } from "@/ui/page-link";
 import { askedWords, type CarriedWeek, type ClientName, isMoved } from "@/views";
 
 interface Line {
@@ -113,9 +113,9 @@ export function CarryOnScreen({ clients }: { clients: readonly ClientName[] }) {
         title="Next week, all clients"
         about="the coming week of every client, moved on by the rules"
         actions={
-          <Link href="/weeks" className={buttonClass("plain")}>
+          <PageLink href="/weeks" className={buttonClass("plain")}>
             To the weeks
-          </Link>
+          </PageLink>
         }
       />
       <div className="flex max-w-4xl flex-col gap-3 px-4 py-4">
@@ -169,9 +169,9 @@ export function CarryOnScreen({ clients }: { clients: readonly ClientName[] }) {
                     Look again
                   </Button>
                 ) : line.state.kind === "nothing" ? (
-                  <Link href={`/weeks?for=${line.client.id}`} className={buttonClass("plain", "ml-auto")}>
+                  <PageLink href={`/weeks?for=${line.client.id}`} className={buttonClass("plain", "ml-auto")}>
                     The weeks
-                  </Link>
+                  </PageLink>
                 ) : null}
               </div>
               {line.state.kind === "ready" && line.state.isAsked ? <Asked carried={line.state.carried} /> : null}

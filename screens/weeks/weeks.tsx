@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { BUILDING, entriesOf, weeklySetBand } from "@/core";
 import { ClientChoice } from "@/parts/client-choice";
@@ -9,6 +8,7 @@ import { useActions } from "@/ui/actions";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
+import { PageLink } from "@/ui/page-link";
 import { Select } from "@/ui/select";
 import { useHydrated } from "@/ui/use-hydrated";
 import { useLatest } from "@/ui/use-latest";
@@ -27,9 +27,9 @@ export function WeeksScreen({ view }: { view: WeeksView | null }) {
         <PageHeader title="Weeks" />
         <div className="p-4">
           <p className="mb-3 text-quiet">Weeks belong to a client, and there is none yet.</p>
-          <Link href="/clients" className={buttonClass("main")}>
+          <PageLink href="/clients" className={buttonClass("main")}>
             To the clients
-          </Link>
+          </PageLink>
         </div>
       </main>
     );
@@ -78,9 +78,9 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
           <>
             <UndoButtons of={weeks} />
             <Button onClick={() => weeks.select({ kind: "plan" })}>The plan</Button>
-            <Link href="/weeks/carry-on" className={buttonClass("plain")}>
+            <PageLink href="/weeks/carry-on" className={buttonClass("plain")}>
               Next week, all clients
-            </Link>
+            </PageLink>
             <StartPlan view={view} />
           </>
         }

@@ -1,6 +1,6 @@
-import Link from "next/link";
 import { redirect } from "next/navigation";
 import { PageHeader } from "@/ui/page-header";
+import { PageLink } from "@/ui/page-link";
 import { answer, requireScope } from "../../ask";
 
 /** The rail's link: the session that was done last. */
@@ -13,9 +13,9 @@ export default async function Latest() {
       <PageHeader title="Review" />
       <div className="px-4 py-16 text-center">
         <p className="text-lg font-semibold">Nothing has been trained yet.</p>
-        <Link href="/clients" className="text-indigo underline underline-offset-2">
+        <PageLink href="/clients" className="text-indigo underline underline-offset-2">
           Choose a client
-        </Link>
+        </PageLink>
       </div>
     </main>
   );
