@@ -286,14 +286,17 @@ function scattersOf(observations: readonly Observation[], client: Regression): S
   return sums.map((sum, at) => Math.sqrt(sum / entryAt(worths, at)));
 }
 
-/** The figures with their doubt, learnt one observation after the other. */
+/**
+ * The figures with their doubt, learnt one observation after the other. It is the innermost loop of every forecast: the covariance
+ * lies in one array, row after row, and what is nothing in an observation is passed over.
+ */
 class Regression {
   readonly mean: number[];
-  private readonly covariance: number[][];
+  private readonly covariance = new Float64Array(SIZE * SIZE);
 
   constructor(mean: Vector, spread: Vector) {
     this.mean = [...mean];
-    this.covariance = spread.map((sd, i) => spread.map((_, j) => (i === j ? sd ** 2 : 0)));
+    for (const [i, sd] of spread.entries()) this.covariance[i * SIZE + i] = sd ** 2;
   }
 
   learn(observations: readonly Observation[], scatters: Scatters): void {
@@ -308,9 +311,10 @@ class Regression {
       const shift = least ? weight * least.shift : off / Math.sqrt(total);
       const worth = least ? weight * least.worth : 1;
       for (let i = 0; i < SIZE; i++) {
-        this.mean[i]! += (entryAt(carried, i) / Math.sqrt(total)) * shift;
-        for (let j = 0; j < SIZE; j++)
-          entryAt(this.covariance, i)[j]! -= (worth * entryAt(carried, i) * entryAt(carried, j)) / total;
+        const own = carried[i]!;
+        if (own === 0) continue;
+        this.mean[i]! += (own / Math.sqrt(total)) * shift;
+        for (let j = 0; j < SIZE; j++) this.covariance[i * SIZE + j]! -= (worth * own * carried[j]!) / total;
       }
     }
   }
@@ -323,8 +327,14 @@ class Regression {
     return Math.max(0, dot(features, this.times(features)));
   }
 
-  private times(features: Vector): number[] {
-    return this.covariance.map((row) => dot(features, row));
+  private times(features: Vector): Float64Array {
+    const product = new Float64Array(SIZE);
+    for (let j = 0; j < SIZE; j++) {
+      const feature = features[j]!;
+      if (feature === 0) continue;
+      for (let i = 0; i < SIZE; i++) product[i]! += feature * this.covariance[i * SIZE + j]!;
+    }
+    return product;
   }
 }
 
@@ -349,8 +359,8 @@ function normalAbove(x: number): number {
   return x >= 0 ? tail : 1 - tail;
 }
 
-function dot(a: Vector, b: readonly number[]): number {
+function dot(a: Vector, b: ArrayLike<number>): number {
   let sum = 0;
-  for (let i = 0; i < SIZE; i++) sum += entryAt(a, i) * entryAt(b, i);
+  for (let i = 0; i < SIZE; i++) sum += a[i]! * b[i]!;
   return sum;
 }
