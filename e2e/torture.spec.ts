@@ -1,10 +1,10 @@
-/** Nothing that the floor's screen says is saved is ever lost, doubled or changed: three times each here, `TORTURE_TIMES` in the bench. */
+/** Nothing that the floor's screen says is saved is ever lost, doubled or changed: five times each here, `TORTURE_TIMES` in the bench. */
 import { enterAsCoach, putSession } from "./helpers";
 import { expect, newContext, test } from "./test";
 import { compare, type FaultName, logUnder, type Tortured } from "./torture";
 import { startWeb } from "./web";
 
-const TIMES = Number(process.env.TORTURE_TIMES ?? 3);
+const TIMES = Number(process.env.TORTURE_TIMES ?? 5);
 
 // What is opened here is opened again while the network is cut.
 test.use({ serviceWorkers: "allow" });

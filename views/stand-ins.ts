@@ -8,18 +8,25 @@ import {
   firstOf,
   floorLoadOf,
   isPlaceholder,
+  keysOf,
   loadWords,
   type SessionDocument,
   type Slot,
   type Steps,
+  type Substitute,
   substitutesFor,
+  substitutesSparing,
 } from "../core";
 import { traineeOf } from "./judge";
 import type { SessionContext, StandIn } from "./views";
 
 const OFFERED = 8;
+const SPARING = 3;
 
-/** By slot, the nearest exercises that the client can do in this gym, in steps; `kgOf` is a segment's prescribed load, null where it has none. */
+/**
+ * By slot, the nearest exercises that the client can do in this gym, and after them those that spare each joint which the exercise
+ * asks much of, in steps; `kgOf` is a segment's prescribed load, null where it has none.
+ */
 export function* standInSteps(
   document: SessionDocument,
   kgOf: (segmentId: string) => number | null,
@@ -50,19 +57,24 @@ function standInsFor(
   const set = slot.sets.find((one) => one?.role === "working");
   const kg = set ? kgOf(firstOf(set.segments).id) : null;
   const exercise = exerciseOrThrow(catalogue, slot.exerciseId);
-  const substitutes = substitutesFor(exercise, kg, catalogue.list, around, OFFERED + inSession.size).filter(
-    ({ exercise: other }) => !inSession.has(other.id),
+  const isOther = (one: Substitute) => !inSession.has(one.exercise.id);
+  const substitutes = substitutesFor(exercise, kg, catalogue.list, around, OFFERED + inSession.size).filter(isOther);
+  const joints = keysOf(exercise.stress).filter((joint) => exercise.stress[joint]);
+  const sparing = joints.flatMap((joint) =>
+    substitutesSparing(exercise, joint, kg, catalogue.list, around, SPARING + inSession.size)
+      .filter(isOther)
+      .slice(0, SPARING),
   );
   // Whoever is alone takes what can be put down when it fails.
-  const isFirst = (one: (typeof substitutes)[number]) => !context.alone || one.exercise.failureSafeAlone;
-  return [...substitutes.filter(isFirst), ...substitutes.filter((one) => !isFirst(one))]
-    .slice(0, OFFERED)
-    .map((one): StandIn => {
-      const load = one.kg === null ? undefined : buildableLoads(one.exercise, gym).find(({ kg: at }) => at === one.kg);
-      return {
-        exerciseId: one.exercise.id,
-        load: load ? floorLoadOf(load) : null,
-        words: load ? loadWords(one.exercise, load.kg, load.weight) : "find the load",
-      };
-    });
+  const isFirst = (one: Substitute) => !context.alone || one.exercise.failureSafeAlone;
+  const near = [...substitutes.filter(isFirst), ...substitutes.filter((one) => !isFirst(one))].slice(0, OFFERED);
+  return [...new Map([...near, ...sparing].map((one) => [one.exercise.id, one])).values()].map((one): StandIn => {
+    const load = one.kg === null ? undefined : buildableLoads(one.exercise, gym).find(({ kg: at }) => at === one.kg);
+    return {
+      exerciseId: one.exercise.id,
+      distance: one.distance,
+      load: load ? floorLoadOf(load) : null,
+      words: load ? loadWords(one.exercise, load.kg, load.weight) : "find the load",
+    };
+  });
 }

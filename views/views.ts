@@ -450,6 +450,8 @@ export interface FloorClient {
 /** An exercise that may stand in for one of the session, with its load carried over. */
 export interface StandIn {
   readonly exerciseId: string;
+  /** How far from the exercise that it stands in for; not in what a device has kept from before. */
+  readonly distance?: number;
   /** Null: it is found on the floor. */
   readonly load: FloorLoad | null;
   readonly words: string;

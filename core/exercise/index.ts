@@ -25,4 +25,5 @@ export * from "./placeholder";
 export * from "./regions";
 export type { ExerciseDefinition } from "./rows";
 export * from "./setup";
+export { distanceFromPain, sparesJoint } from "./spare";
 export { wordsOf } from "./words";

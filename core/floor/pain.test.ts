@@ -4,7 +4,7 @@ import { event, performedPart, performedSet, shownSession } from "../testing/flo
 import { read } from "../testing/helpers";
 import { blockRoundsOf } from "./block-rounds";
 import { type FloorEventBody, foldEvents, placeOf } from "./events";
-import { painStops, sparesPain } from "./pain";
+import { painStops, sparing } from "./pain";
 import { workContextOf } from "./shown";
 
 const DOCUMENT = read("A1 Bench press 3x8 @60kg rir2 h10\nA2 Barbell row 3x8 @50kg rir2 r90");
@@ -65,11 +65,13 @@ describe("pain on the floor", () => {
     expect(stopsAfter(hurting(6), goOn, again)).toMatchObject([{ pain: 7, round: 2 }]);
   });
 
-  it("is spared by exercises that ask less of the joint; of a place that is not known, by any", () => {
+  it("is spared by exercises that ask less of the joint, the kindest first; of a place that is not known, by any", () => {
     const exercise = (id: string) => SHIPPED_CATALOGUE.byId.get(id)!;
-    const spares = (id: string, of: string, place: string) => sparesPain(exercise(id), exercise(of), place);
-    expect(spares("floor-press", "bench-press", "right shoulder")).toBe(true);
-    expect(spares("dip", "bench-press", "left shoulder")).toBe(false);
-    expect(spares("dip", "bench-press", "somewhere")).toBe(true);
+    const near = ["dip", "triceps-press-down", "floor-press"].map((id, index) => ({ id, distance: 2.6 - index }));
+    const sparingOf = (place: string) =>
+      sparing(near, ({ id }) => exercise(id), { exercise: exercise("bench-press"), place }).map(({ id }) => id);
+    expect(sparingOf("right shoulder")).toEqual(["triceps-press-down", "floor-press"]);
+    expect(sparingOf("wrist")).toEqual(["triceps-press-down"]);
+    expect(sparingOf("somewhere")).toEqual(["dip", "triceps-press-down", "floor-press"]);
   });
 });

@@ -1,5 +1,5 @@
 /** Pain that stops an exercise on the floor, until somebody has said what is done about it. docs/handbook.md#floor. */
-import type { Exercise } from "../exercise";
+import { distanceFromPain, type Exercise, sparesJoint } from "../exercise";
 import { STOPPING_PAIN } from "../session";
 import { type BlockRound, exerciseOfMove, roundsAhead } from "./block-rounds";
 import type { PerformedSession } from "./events";
@@ -44,10 +44,19 @@ export const PAIN_PLACES = [
   { id: "knee", joint: "knee", sides: true },
 ] as const;
 
-/** Whether an exercise asks less of what hurts than another one did: of a place that is not known by a joint, any does. */
-export function sparesPain(other: Exercise, exercise: Exercise, place: string): boolean {
-  const known = PAIN_PLACES.find(({ id }) => place.toLowerCase().includes(id));
-  if (!known) return true;
-  const asked = exercise.stress[known.joint] ?? 0;
-  return (other.stress[known.joint] ?? 0) < Math.max(1, asked);
+/**
+ * Of what may stand in for an exercise, what spares the place that hurts, the nearest and kindest to it first; of a place that is not
+ * known by a joint, everything as it stands. Lists that a device has kept from before do not know distances.
+ */
+export function sparing<T extends { readonly distance?: number }>(
+  standIns: readonly T[],
+  exerciseOf: (one: T) => Exercise,
+  { exercise, place }: { readonly exercise: Exercise; readonly place: string },
+): readonly T[] {
+  const joint = PAIN_PLACES.find(({ id }) => place.toLowerCase().includes(id))?.joint;
+  if (!joint) return standIns;
+  const farness = (one: T) => distanceFromPain(exerciseOf(one), joint, one.distance ?? 0);
+  return standIns
+    .filter((one) => sparesJoint(exerciseOf(one), exercise, joint))
+    .sort((a, b) => farness(a) - farness(b));
 }

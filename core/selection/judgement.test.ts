@@ -10,19 +10,21 @@ import {
   REGION_IDS,
   type RegionId,
   SHIPPED_CATALOGUE,
+  type StressedJoint,
   type Trainee,
   type Trial,
   trialPlan,
   UNRESTRICTED,
 } from "../exercise";
 import { judgePair, pairsForRegions, partnersFor } from "../forecast";
+import { keysOf } from "../lists";
 import { buildableLoads } from "../load";
 import { DEFAULT_SETTINGS } from "../settings";
 import { BOATHOUSE, read } from "../testing/helpers";
 import { unfitness } from "./fitness";
 import { orderAdvice } from "./order";
 import { RANK_PRESETS, rankExercises, rankForMuscle } from "./rank";
-import { substitutesFor } from "./substitute";
+import { substitutesFor, substitutesSparing } from "./substitute";
 
 const lift = (id: string) => SHIPPED_CATALOGUE.byId.get(id)!;
 const ALL = SHIPPED_CATALOGUE.list;
@@ -428,6 +430,47 @@ describe("substitutes", () => {
     const found = substitutesFor(lift("bench-press"), 80, ALL, { ...context, gym: empty });
     expect(found.length).toBeGreaterThan(0);
     expect(found.every((one) => ["bodyweight", "straps"].includes(one.exercise.implement))).toBe(true);
+  });
+});
+
+describe("in place of what hurts", () => {
+  const context = {
+    trainee: UNRESTRICTED,
+    gym: BOATHOUSE,
+    settings: DEFAULT_SETTINGS,
+    bodyMassKg: 80,
+    policy: "nearest",
+  } as const;
+  const offered = (id: string, joint: StressedJoint) =>
+    substitutesSparing(lift(id), joint, 60, ALL, context).map(({ exercise }) => exercise.id);
+
+  it.each([
+    ["back-squat", "knee", ["romanian-deadlift", "hip-thrust"]],
+    ["front-squat", "knee", ["hip-thrust"]],
+    ["back-squat", "lowerBack", ["bulgarian-split-squat"]],
+    ["deadlift", "lowerBack", ["kettlebell-deadlift", "cable-pull-through"]],
+    ["deadlift", "knee", ["romanian-deadlift"]],
+    ["bench-press", "shoulder", ["floor-press", "dumbbell-floor-press"]],
+    ["overhead-press", "shoulder", ["half-kneeling-press"]],
+    ["barbell-row", "lowerBack", ["chest-supported-row"]],
+    ["chin-up", "elbow", ["straight-arm-pull-down"]],
+    ["skull-crusher", "elbow", ["triceps-press-down"]],
+  ] as const)("of a %s and its %s a coach names what is offered", (id, joint, named) => {
+    expect(offered(id, joint)).toEqual(expect.arrayContaining([...named]));
+  });
+
+  it("nothing that is offered asks as much of the joint, much more of another, or a skill of years", () => {
+    for (const exercise of ALL)
+      for (const joint of keysOf(exercise.stress))
+        for (const id of offered(exercise.id, joint)) {
+          const other = lift(id);
+          expect(other.stress[joint] ?? 0, `${exercise.id} → ${id}`).toBeLessThan(Math.max(1, exercise.stress[joint]!));
+          expect(id).not.toMatch(/handstand|overhead-squat|muscle-up|behind-the-neck/);
+          for (const at of keysOf(other.stress))
+            expect(other.stress[at]!, `${exercise.id} → ${id}`).toBeLessThanOrEqual(
+              Math.max(1, exercise.stress[at] ?? 0),
+            );
+        }
   });
 });
 

@@ -1,6 +1,16 @@
 /** The nearest exercises that can stand in for one, with the load carried over. docs/handbook.md#exercises. */
 
-import { type Exercise, isBodyweight, lengthProfile, primeMover, REGION_IDS, type Trainee } from "../exercise";
+import {
+  distanceFromPain,
+  type Exercise,
+  isBodyweight,
+  lengthProfile,
+  primeMover,
+  REGION_IDS,
+  type StressedJoint,
+  sparesJoint,
+  type Trainee,
+} from "../exercise";
 import {
   buildableLoads,
   curveKg,
@@ -13,7 +23,7 @@ import type { Settings } from "../settings";
 import { unfitness } from "./fitness";
 import { usualAtAll } from "./usual";
 
-interface Substitute {
+export interface Substitute {
   readonly exercise: Exercise;
   /** 0 the same work … larger is further away. */
   readonly distance: number;
@@ -60,6 +70,10 @@ const HABIT = 0.7;
 
 /** Beyond this two exercises do not do the same work. */
 const TOO_FAR = 1.9;
+/** Beyond this, habit counted, an exercise that spares what hurts has nothing to do with the one that is left out. */
+const TOO_FAR_FROM_PAIN = 3.2;
+/** Whoever hurts is offered what gyms know. */
+const LEAST_USUAL = 0.3;
 
 /** The nearest that this client can do in this gym; `loadKg` is the load of the one to be replaced, in prescribed kg. */
 export function substitutesFor(
@@ -69,24 +83,51 @@ export function substitutesFor(
   context: SubstituteContext,
   most = 8,
 ): Substitute[] {
-  const { trainee, gym } = context;
   const region = primeMover(exercise);
+  const isAlike = (other: Exercise) =>
+    (region === null || (other.shares[region] ?? 0) >= 0.5) && exerciseDistance(exercise, other) <= TOO_FAR;
+  return nearest(exercise, loadKg, list.filter(isAlike), context).slice(0, most);
+}
+
+/**
+ * Those that spare a joint which hurts, the nearest and kindest to it first. They may do the work of another of the exercise's main
+ * muscles: whose knee hurts in a squat still trains the hips.
+ */
+export function substitutesSparing(
+  exercise: Exercise,
+  joint: StressedJoint,
+  loadKg: number | null,
+  list: readonly Exercise[],
+  context: SubstituteContext,
+  most = 3,
+): Substitute[] {
+  const muscles = REGION_IDS.filter((region) => (exercise.shares[region] ?? 0) >= (region === "gluteMax" ? 0.5 : 1));
+  const isFit = (other: Exercise) =>
+    sparesJoint(other, exercise, joint) &&
+    usualAtAll(other) >= LEAST_USUAL &&
+    muscles.some((region) => other.shares[region] === 1);
+  const farness = (one: Substitute) => distanceFromPain(one.exercise, joint, one.distance);
+  return nearest(exercise, loadKg, list.filter(isFit), context)
+    .filter(({ distance }) => distance <= TOO_FAR_FROM_PAIN)
+    .sort((a, b) => farness(a) - farness(b))
+    .slice(0, most);
+}
+
+/** Of a list, what the client can do in this gym, the nearest to an exercise first. */
+function nearest(
+  exercise: Exercise,
+  loadKg: number | null,
+  list: readonly Exercise[],
+  context: SubstituteContext,
+): Substitute[] {
   return (
     list
-      .filter(
-        (other) =>
-          other.id !== exercise.id &&
-          (region === null || (other.shares[region] ?? 0) >= 0.5) &&
-          !unfitness(other, trainee, gym),
-      )
-      .map((other) => ({ other, distance: exerciseDistance(exercise, other) }))
-      .filter(({ distance }) => distance <= TOO_FAR)
+      .filter((other) => other.id !== exercise.id && !unfitness(other, context.trainee, context.gym))
       // What people know and gyms have comes before a stranger that is a little nearer.
-      .map(({ other, distance }) => ({ other, distance: distance + HABIT * (1 - usualAtAll(other)) }))
+      .map((other) => ({ other, distance: exerciseDistance(exercise, other) + HABIT * (1 - usualAtAll(other)) }))
       .sort((a, b) => a.distance - b.distance || (a.other.id < b.other.id ? -1 : 1))
       .map(({ other, distance }) => ({ exercise: other, distance, kg: carriedOver(exercise, loadKg, other, context) }))
       .filter((one) => !isMakeshift(one))
-      .slice(0, most)
   );
 }
 

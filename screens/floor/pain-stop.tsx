@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useRef } from "react";
-import { exerciseOfMove, exerciseOrThrow, movesAhead, type PainStop, placeOf, roundsAhead, sparesPain } from "@/core";
+import { exerciseOfMove, exerciseOrThrow, movesAhead, type PainStop, placeOf, roundsAhead, sparing } from "@/core";
 import type { StandIn } from "@/views";
 import { ChoiceButton } from "./questions";
 import type { Floor } from "./use-floor";
@@ -22,9 +22,11 @@ export function PainStopPanel({ floor, stop }: { floor: Floor; stop: PainStop })
   const partners = (ahead[0] ? movesAhead(ahead[0], performed) : [])
     .filter(({ slot }) => slot.id !== stop.slotId)
     .map((move) => exerciseOrThrow(shown.catalogue, exerciseOfMove(move)).name);
-  const standIns = (view.standIns?.[stop.slotId] ?? [])
-    .filter(({ exerciseId }) => sparesPain(exerciseOrThrow(shown.catalogue, exerciseId), exercise, stop.place))
-    .slice(0, OFFERED);
+  const standIns = sparing(
+    view.standIns?.[stop.slotId] ?? [],
+    ({ exerciseId }) => exerciseOrThrow(shown.catalogue, exerciseId),
+    { exercise, place: stop.place },
+  ).slice(0, OFFERED);
   const swap = async ({ exerciseId, load }: StandIn) => {
     if (!floor.mayCommit()) return;
     const reason = `pain ${stop.pain} of 10${stop.place ? `, ${stop.place}` : ""}`;

@@ -330,7 +330,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     ratio: 0.8,
     spotting: "pins",
     shares: { sideDelts: 1, frontDelts: 1, tricepsLateral: 0.5, upperTraps: 0.5 },
-    stress: { shoulder: 3, neck: 1, elbow: 1 },
+    stress: { shoulder: 3, neck: 1, elbow: 1, wrist: 2 },
     cautions: [DEEP, "Toward the neck: only with pins and a spotter."],
   },
   {
@@ -342,7 +342,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     fraction: 0.9,
     learning: 5,
     unsafe: true,
-    stress: { shoulder: 2, wrist: 2, neck: 2 },
+    stress: { shoulder: 2, elbow: 2, wrist: 3, neck: 2 },
   },
   { id: "plate-loaded-shoulder-press", m: "overheadPress", on: "sled", at: "shoulder lever", setup: 35, ratio: 1.1 },
   { id: "cable-shoulder-press", m: "overheadPress", on: "stack", at: "cross-cable", setup: 25, ratio: 0.45, cable: 20 },
