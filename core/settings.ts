@@ -3,7 +3,7 @@
  * logged stores it, so that an old log is judged by the settings it was shown under.
  */
 /** Bumped when the core's figures change for the same input; stored with what was shown. */
-export const ENGINE_VERSION = 5;
+export const ENGINE_VERSION = 6;
 
 export type E1rmFormula =
   | "epleyBrzyckiMean"

@@ -201,6 +201,7 @@ function performedBlock(sets: readonly LaidSet[]): BlockTimeline {
           side,
           reps,
           working: one.set.role === "working",
+          counts: 1,
           repsAssumed: false,
           tempoAssumed: false,
         });

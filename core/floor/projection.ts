@@ -41,8 +41,8 @@ import {
 } from "./performed";
 import { type ShownLoad, type ShownSession, withBlocksAdded, workContextOf } from "./shown";
 
-/** Bumped when the same log gives other figures; stored with what is derived, which can be rebuilt from the log. */
-export const PROJECTION_VERSION = 9;
+/** Bumped when the same log, or the same plan, gives other figures; stored with what is derived, which can be rebuilt from the log. */
+export const PROJECTION_VERSION = 10;
 
 export type SessionState = "draft" | "started" | "done";
 

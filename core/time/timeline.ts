@@ -31,6 +31,8 @@ export interface WorkSpan {
   /** Reps done by this side in this span (for a ranged figure: its middle). Alternating reps count each side's. */
   readonly reps: number;
   readonly working: boolean;
+  /** 1; in a round that may be left out a half, so that a range of rounds counts its middle. docs/handbook.md#time. */
+  readonly counts: number;
   /** Whether the figure of reps, the tempo or the effort is an assumption. */
   readonly repsAssumed: boolean;
   readonly tempoAssumed: boolean;
@@ -205,7 +207,7 @@ function layOut(run: BlockRun, context: TimelineContext): BlockTimeline {
       rest(context.settings.rampRestSeconds, "ramp", slot.id, -1, false);
     });
   }
-  for (const { round, moves, rest: after } of run.rounds) {
+  for (const { round, isOptional, moves, rest: after } of run.rounds) {
     for (const { slot, set, work, transition } of moves) {
       if (work.conflict) conflicts.push({ ...work.conflict, setId: set.id, slotId: slot.id, round });
       for (const piece of work.pieces) {
@@ -224,6 +226,7 @@ function layOut(run: BlockRun, context: TimelineContext): BlockTimeline {
           exerciseId: piece.segment.exerciseId ?? slot.exerciseId,
           round,
           working: set.role === "working",
+          counts: isOptional ? 0.5 : 1,
         });
         clock += piece.seconds;
       }
@@ -264,6 +267,7 @@ const rampSpan = (
   side: "both",
   reps,
   working: false,
+  counts: 1,
   repsAssumed: false,
   tempoAssumed: false,
 });

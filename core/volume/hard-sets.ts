@@ -37,6 +37,8 @@ export interface HardPart {
   readonly endSeconds: number;
   /** The first hard part of its set: however a set is written, it is one plain set. */
   readonly isFirst: boolean;
+  /** 1; in a round that may be left out a half. */
+  readonly counts: number;
   readonly toFailure: boolean;
 }
 
@@ -66,6 +68,7 @@ export function hardPartsOf(timeline: Timeline, context: CountContext): HardPart
         startSeconds: startSeconds + span.startSeconds,
         endSeconds: startSeconds + span.startSeconds + span.seconds,
         isFirst,
+        counts: span.counts,
         toFailure: plannedRir(segment) === 0,
       });
     }
@@ -155,7 +158,7 @@ export function visitWork(
         run = { links: [], end: 0 };
         open.set(place, run);
       }
-      run.links.push({ part, weight });
+      run.links.push({ part, weight: weight * part.counts });
       run.end = Math.max(run.end, part.endSeconds);
     }
   }

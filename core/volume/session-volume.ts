@@ -97,7 +97,7 @@ export function withVolumeLoad(
   for (const { timeline: block } of timeline.blocks)
     for (const span of block.spans) {
       if (!isCountedWork(span)) continue;
-      const counted = span.segment.rom === "full" ? 1 : settings.partialRepShare;
+      const counted = span.counts * (span.segment.rom === "full" ? 1 : settings.partialRepShare);
       const kg = (effectiveKg(span.segmentId) ?? 0) * span.reps * counted;
       kgOf.set(span.exerciseId, (kgOf.get(span.exerciseId) ?? 0) + kg);
     }
@@ -138,14 +138,15 @@ function exerciseSets(
         volumeLoadKg: 0,
       };
       sets.set(exerciseId, known);
-      if (span.side === "left") known.leftReps += span.reps;
-      else if (span.side === "right") known.rightReps += span.reps;
-      known.reps += span.reps;
-      known.tensionSeconds += span.seconds;
-      known.loweringSeconds += span.reps * eccentricSecondsOf(span.set.segments, span.segment, settings);
+      const reps = span.reps * span.counts;
+      if (span.side === "left") known.leftReps += reps;
+      else if (span.side === "right") known.rightReps += reps;
+      known.reps += reps;
+      known.tensionSeconds += span.seconds * span.counts;
+      known.loweringSeconds += reps * eccentricSecondsOf(span.set.segments, span.segment, settings);
     }
   }
-  for (const { exercise, isFirst } of parts) if (isFirst) valueAt(sets, exercise.id).sets++;
+  for (const { exercise, isFirst, counts } of parts) if (isFirst) valueAt(sets, exercise.id).sets += counts;
   return sets;
 }
 

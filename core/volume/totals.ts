@@ -106,12 +106,13 @@ export function totalSession(timeline: Timeline, context: TotalsContext): Sessio
       const effective = context.effectiveKg?.(span.segmentId) ?? null;
       if (context.effectiveKg && effective === null && segment.amount.kind !== "hold") unknownLoads++;
       const partial = segment.rom !== "full";
-      const volumeLoad = (effective ?? 0) * span.reps * (partial ? context.settings.partialRepShare : 1);
-      if (span.segmentIndex === 0 && span.side !== "right") slot.sets++;
-      if (partial) slot.partialReps += span.reps;
+      const reps = span.reps * span.counts;
+      const volumeLoad = (effective ?? 0) * reps * (partial ? context.settings.partialRepShare : 1);
+      if (span.segmentIndex === 0 && span.side !== "right") slot.sets += span.counts;
+      if (partial) slot.partialReps += reps;
       else {
-        slot.reps += span.reps;
-        slot.repsEachSide += repsEachSide(span);
+        slot.reps += reps;
+        slot.repsEachSide += repsEachSide(span) * span.counts;
       }
       slot.volumeLoadKg += volumeLoad;
       let tally = tallies.get(exercise);
@@ -119,9 +120,9 @@ export function totalSession(timeline: Timeline, context: TotalsContext): Sessio
         tally = { reps: 0, volumeLoadKg: 0, tensionSeconds: 0 };
         tallies.set(exercise, tally);
       }
-      tally.reps += span.reps;
+      tally.reps += reps;
       tally.volumeLoadKg += volumeLoad;
-      tally.tensionSeconds += span.seconds;
+      tally.tensionSeconds += span.seconds * span.counts;
     }
     for (const slot of part.block.slots) {
       const amounts = bySlot.get(slot.id);

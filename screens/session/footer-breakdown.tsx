@@ -74,6 +74,9 @@ export function FooterBreakdown({ of }: { of: FootFigure | Muscle }) {
       {of === "reps" && totals.partialReps > 0 ? (
         <p className="text-quiet">Partial reps stand apart: {decimal(totals.partialReps)}.</p>
       ) : null}
+      {of !== "tension" && allBlocks(document).some(({ rounds }) => rounds.kind === "range") ? (
+        <p className="text-quiet">A round that may be left out counts half.</p>
+      ) : null}
       {of === "tension" ? (
         <p className="text-quiet">
           {formatClock(totals.restSeconds)} of rest, {formatClock(totals.warmUpSeconds)} of warm-up beside it.

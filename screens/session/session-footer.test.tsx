@@ -53,6 +53,14 @@ afterEach(() => {
 });
 
 describe("the foot of the desk", () => {
+  it("a range of rounds counts its middle, and what the figure is made of says so", async () => {
+    open({}, "A1 Bench press 3-4x8 @60kg rir1 r90");
+    expect(figure(/^3.5 sets$/).textContent).toContain("3.5");
+    const dialog = await made(/^3.5 sets$/);
+    expect(await items(dialog)).toEqual(["A Bench press3.5"]);
+    expect(dialog.textContent).toContain("A round that may be left out counts half.");
+  });
+
   it("counts sets, reps, load and tension, and follows an edit in the same drawing", () => {
     open();
     expect(figure(/sets$/).textContent).toBe("7 sets");

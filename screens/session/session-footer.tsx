@@ -36,7 +36,7 @@ export function SessionFooter({ view, onFit }: { view: SessionView; onFit: () =>
           flag={over}
         />
       </button>
-      <Opened of="sets" figure={String(totals.sets)} words="sets" />
+      <Opened of="sets" figure={decimal(totals.sets, 1)} words="sets" />
       <Opened
         of="reps"
         figure={decimal(totals.reps, 1)}
