@@ -1,5 +1,6 @@
 /** How bars and dumbbells are held, loaded and kept from tipping. */
-import { at, isFailure, isHeavy, isNear, type SomeCautionRules } from "./caution";
+import { sameValue } from "../same";
+import { at, type CheckedPart, isFailure, isHeavy, isNear, type SomeCautionRules } from "./caution";
 
 export const HANDLING_RULES = {
   "over-face": {
@@ -44,7 +45,7 @@ export const HANDLING_RULES = {
     about: "A bar is unloaded side about.",
     check: ({ parts }, _context, report) => {
       for (const one of parts)
-        if (one.exercise.implement === "barbell" && one.index > 0 && one.segment.load.kind !== "unsaid")
+        if (one.exercise.implement === "barbell" && one.index > 0 && isReloaded(one))
           report(at(one), "Strip the bar side about, a plate at a time: one-sided it tips.");
     },
   },
@@ -74,3 +75,7 @@ export const HANDLING_RULES = {
     },
   },
 } satisfies SomeCautionRules;
+
+/** Whether a part has another load than the part before it; mini-sets of a cluster keep theirs. */
+const isReloaded = ({ set, segment, index }: CheckedPart): boolean =>
+  segment.load.kind !== "unsaid" && !sameValue(segment.load, set.segments[index - 1]?.load);

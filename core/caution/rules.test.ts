@@ -70,7 +70,7 @@ const CASES: Record<
   "over-face": [["Dumbbell press 3x8 last: F"], ["Dumbbell press 3x8 rir1"]],
   "toward-face": [["Lying extension 3x8"], ["Cable press-down 3x8"]],
   "one-sided-bench": [["Dumbbell press, one arm 3x8/side"], ["Half-kneeling press 3x8/side"]],
-  "bar-unloading": [["Barbell curl 1x8 @40kg > -20%x8"], ["Dumbbell curl 1x8 @14kg > -20%x8"]],
+  "bar-unloading": [["Barbell curl 1x8 @40kg > -20%x8"], ["Back squat 1x2 @100kg > x2 @100kg > x2 @100kg"]],
   "grip-straps": [["Deadlift 3x5"], ["Deadlift 3x8"]],
   "deep-shoulder": [["Dip 3x8 rir1"], ["Dip 3x8 rir3"]],
   "hold-after-failure": [["Dumbbell fly 1xF > hold 15s long"], ["Dumbbell fly 1xF > hold 15s short"]],

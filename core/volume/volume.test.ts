@@ -37,6 +37,13 @@ describe("coverage along the length", () => {
     });
   });
 
+  it("names no hole that only a stranger of an exercise would fill", () => {
+    const squats = coverage("A1 Back squat 8x8 rir1\n\nB1 Leg press 8x10 rir1");
+    expect(
+      coverageHoles(squats, SHIPPED_CATALOGUE.list, UNRESTRICTED, BOATHOUSE).map(({ region }) => region),
+    ).not.toContain("vasti");
+  });
+
   it("names holes and what fills them here: exercises that are hardest just there", () => {
     const holes = coverageHoles(
       coverage("A1 Hip thrust 8x8 rir1\n\nB1 Dumbbell curl 4x10 rir1"),
