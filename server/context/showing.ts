@@ -14,6 +14,7 @@ import {
   loadWords,
   onlyInPart,
   openSeriesOf,
+  type PlannedStep,
   platesSentence,
   type RampSet,
   type ResolvedLoad,
@@ -38,7 +39,7 @@ export function showSession(
     if (!known) continue;
     const exercise = exerciseOrThrow(catalogue, known.segment.exerciseId ?? known.slot.exerciseId);
     const step = resolved.platePlans.get(known.slot.id)?.steps.find((one) => one.key === segmentId);
-    const change = step && step.takeOff.length + step.putOn.length > 0 ? platesSentence(step) : "";
+    const change = step && movesPlates(step) ? platesSentence(step) : "";
     const series = isOpen(known.segment, known.set) ? openSeriesOf(forecast, segmentId) : null;
     loads[segmentId] = shownLoad(exercise, load, change, series);
   }
@@ -73,6 +74,10 @@ export function showSession(
   };
   return { content, hash: hashOf(content) };
 }
+
+/** Whether a step says more than what the load is built of: onto an empty bar all of that is put. */
+const movesPlates = ({ takeOff, putOn, perSide }: Pick<PlannedStep, "takeOff" | "putOn" | "perSide">): boolean =>
+  takeOff.length > 0 || (putOn.length > 0 && putOn.length < perSide.length);
 
 function shownRamp(slot: Slot, exercise: Exercise, sets: readonly RampSet[], { platePlans }: ResolvedSession) {
   return sets.map(({ load, reps }, index) => {
