@@ -68,4 +68,11 @@ describe("what the server's answer means to a device", () => {
   ])("is said: %j", (reply, words) => {
     expect(replySentence(reply)).toMatch(words);
   });
+
+  it("of what is only read nothing is said to have been typed", () => {
+    expect(replySentence({ kind: "offline" }, "read")).toBe("The server cannot be reached. Try again.");
+    expect(replySentence({ kind: "fault", isBusy: true, retryAfterMs: null }, "read")).toBe(
+      "The server is busy. Try again in a moment.",
+    );
+  });
 });

@@ -71,15 +71,19 @@ export const problemOf = (
 ): { readonly field: string; readonly message: string } =>
   (reply.kind === "refused" ? reply.problems[0] : undefined) ?? { field, message: replySentence(reply) };
 
+/** What was asked for: something to be written, of which what was typed stays on the screen, or only to be read. */
+export type Asked = "write" | "read";
+
 /** The sentence for a reply that brought no value. */
-export function replySentence(reply: Exclude<Reply<unknown>, { kind: "ok" }>): string {
+export function replySentence(reply: Exclude<Reply<unknown>, { kind: "ok" }>, asked: Asked = "write"): string {
+  const again = asked === "write" ? "What you typed is still here; try again" : "Try again";
   switch (reply.kind) {
     case "offline":
-      return "The server cannot be reached. What you typed is still here; try again.";
+      return `The server cannot be reached. ${again}.`;
     case "fault":
       return reply.isBusy
-        ? "The server is busy. What you typed is still here; try again in a moment."
-        : "Something went wrong on the server. What you typed is still here; try again.";
+        ? `The server is busy. ${again} in a moment.`
+        : `Something went wrong on the server. ${again}.`;
     case "signedOut":
       return "You are signed out. Sign in again in another tab, then try once more.";
     case "notFound":

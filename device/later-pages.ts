@@ -18,7 +18,7 @@ export function useLaterPages<P extends { readonly next: unknown }>(
   const { data, error, hasNextPage, isFetching, fetchNextPage } = useInfiniteQuery({
     // Another first page is another list.
     queryKey: [...key, after],
-    queryFn: async ({ pageParam }) => replyValue(await read(pageParam)),
+    queryFn: async ({ pageParam }) => replyValue(await read(pageParam), "read"),
     initialPageParam: after,
     getNextPageParam: (page) => page.next,
     enabled: false,

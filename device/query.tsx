@@ -13,13 +13,16 @@ import {
 import { type ReactNode, useState } from "react";
 import type { ApiName, Input } from "../contract";
 import type { PlannedLine } from "../views";
-import { callApi, type Reply, replySentence } from "./api";
+import { type Asked, callApi, type Reply, replySentence } from "./api";
 import { openPlanned } from "./planned";
 
 /** A reply that brought no value; its message is the sentence for it. */
 export class ReplyError extends Error {
-  constructor(readonly reply: Exclude<Reply<unknown>, { kind: "ok" }>) {
-    super(replySentence(reply));
+  constructor(
+    readonly reply: Exclude<Reply<unknown>, { kind: "ok" }>,
+    asked: Asked = "write",
+  ) {
+    super(replySentence(reply, asked));
   }
 }
 
@@ -30,14 +33,17 @@ declare module "@tanstack/react-query" {
 }
 
 /** The value of a reply; throws a ReplyError where it brought none. */
-export function replyValue<T>(reply: Reply<T>): T {
+export function replyValue<T>(reply: Reply<T>, asked: Asked = "write"): T {
   if (reply.kind === "ok") return reply.value;
-  throw new ReplyError(reply);
+  throw new ReplyError(reply, asked);
 }
 
 /** A use case that only reads, as a query: its name and input are its key. */
 export const apiQuery = <K extends ApiName>(name: K, input: Input<K>) =>
-  queryOptions({ queryKey: [name, input] as const, queryFn: async () => replyValue(await callApi(name, input)) });
+  queryOptions({
+    queryKey: [name, input] as const,
+    queryFn: async () => replyValue(await callApi(name, input), "read"),
+  });
 
 /** The id of a planned session; where only its plan has it so far, its row in the database is created first. */
 export const openSession = async (

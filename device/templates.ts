@@ -20,7 +20,7 @@ const store = (kind: TemplateKind) => ({
   key: ["templates.list", kind] as const,
   /** A page of those with the words in their name. */
   read: async (search: string, after: Place): Promise<Output<"templates.list">> =>
-    replyValue(await callApi("templates.list", { kind, search, after })),
+    replyValue(await callApi("templates.list", { kind, search, after }), "read"),
   /** A template from a file; what is wrong with it is thrown as a sentence. */
   addFile: async (file: File, exercises: StudioExercises): Promise<unknown> => {
     if (file.size > MOST_TEMPLATE_BYTES) throw unreadable("This file is too long to be a template.");

@@ -48,8 +48,16 @@ for (const { name, width, height, least } of SIZES) {
   });
 }
 
-test("while a page is on its way that is shown, before its answer has come", async ({ page }) => {
+test("no page is fetched ahead; while one is on its way that is shown, before its answer has come", async ({
+  page,
+}) => {
+  const ahead: string[] = [];
+  page.on("request", (request) => {
+    if (request.url().includes("_rsc=")) ahead.push(request.url());
+  });
   await enterAsCoach(page);
+  await expect(page.getByRole("link", { name: "Exercises" })).toBeVisible();
+  await page.getByRole("link", { name: "Palle Brandt" }).first().hover();
   let answer = () => {};
   const held = new Promise<void>((done) => {
     answer = done;
@@ -60,6 +68,7 @@ test("while a page is on its way that is shown, before its answer has come", asy
   });
   await page.getByRole("link", { name: "Exercises" }).click();
   await expect(page.getByRole("status").filter({ hasText: "One moment…" })).toBeVisible();
+  expect(ahead.filter((url) => !url.includes("/exercises"))).toEqual([]);
   answer();
   await page.waitForURL(/\/exercises/);
   await expect(page.getByRole("status").filter({ hasText: "One moment…" })).toHaveCount(0);

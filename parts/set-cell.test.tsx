@@ -22,6 +22,7 @@ function cellOf(text: string, more: Partial<Props> = {}, context = testContext()
     selected: false,
     inRange: false,
     editing: null,
+    optional: false,
     error: null,
     on: IDLE,
     ...more,
@@ -53,6 +54,7 @@ describe("a set where its lift and its round cross", () => {
     ["Bench press 3x8 @60kg", {}, "8 × 60"],
     ["Bench press 8,-,8 @60kg", { round: 1 }, "skipped"],
     ["Bench press 2x8 @60kg", { round: 2 }, ""],
+    ["Bench press 2-3x8 @60kg rir2", { round: 2, optional: true }, "8 × 60, may be left out2"],
   ])("%s, %j reads %s", (text, more, words) => {
     render(<SetCell {...cellOf(text, more)} />);
     expect(cell().textContent).toBe(words);

@@ -25,6 +25,8 @@ interface Props {
   readonly error: ShorthandError | null;
   /** Of a session that has begun, what was done of it, in words; null: not done. Left out: it has not begun. */
   readonly done?: string | null;
+  /** Of a round that may be left out. */
+  readonly optional: boolean;
   /** What is done with it; the same for as long as its row is there. */
   readonly on: CellActions;
 }
@@ -66,7 +68,7 @@ export const readsTheSame = (set: WorkSet | null, a: ComputedSession, b: Compute
 const shortWords = (forecast: WorkForecast | undefined): string | null =>
   forecast && fallsShort(forecast) ? `${likelyFigure(forecast)} ${shortSentence(forecast)}` : null;
 
-function Cell({ slot, round, computed, selected, inRange, editing, error, done, on }: Props) {
+function Cell({ slot, round, computed, selected, inRange, editing, error, done, optional, on }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const isEditing = editing !== null;
   useEffect(() => {
@@ -98,6 +100,7 @@ function Cell({ slot, round, computed, selected, inRange, editing, error, done, 
         wide && "z-[1] min-w-max",
         "flex min-h-[34px] items-center justify-between gap-1 border border-inset bg-surface px-2",
         set && !leftOut ? "font-semibold" : "bg-transparent",
+        optional && done === undefined && "!border-dotted !border-walnut !bg-transparent",
         inRange && "!bg-indigo-tint",
         selected && "z-10 outline-2 -outline-offset-1 outline-indigo",
         typeof done === "string" && "border-l-4 !border-l-woad !bg-woad-tint",
@@ -154,7 +157,10 @@ function Cell({ slot, round, computed, selected, inRange, editing, error, done, 
             ) : leftOut ? (
               "left out"
             ) : set ? (
-              figure
+              <>
+                {figure}
+                {optional ? <span className="sr-only">, may be left out</span> : null}
+              </>
             ) : (
               "skipped"
             )}

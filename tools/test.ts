@@ -139,6 +139,8 @@ interface Web {
   readonly base: string;
   readonly outbox: string;
   readonly urls: Urls;
+  /** Answered as soon as it serves; the others start meanwhile. */
+  readonly up: Promise<void>;
 }
 
 /** Runs journeys, each file against one of a few servers; what they leave behind, their report and emails, goes into a folder. */
@@ -154,6 +156,7 @@ async function browserJourneys(tally: Tally, server: Server, folder: string, fil
         (urls) => withServer(urls, join(folder, `outbox${place}`), (web) => serve(seeded, place + 1, [...webs, web])),
         seeded,
       );
+    await Promise.all(webs.map(({ up }) => up));
     await run(bin("playwright"), ["test", `--output=${join(folder, "left")}`, `--workers=${AT_A_TIME}`, ...files], {
       env: {
         ...process.env,
@@ -202,8 +205,10 @@ async function withServer(urls: Urls, outbox: string, work: (web: Web) => Promis
     stdio: ["ignore", "inherit", "inherit"],
   });
   try {
-    await untilUp(`${base}/api/ready`, web);
-    await work({ base, outbox, urls });
+    const up = untilUp(`${base}/api/ready`, web);
+    // Whoever waits for it hears of a fault, also where another's comes first.
+    up.catch(() => undefined);
+    await work({ base, outbox, urls, up });
   } finally {
     web.kill("SIGTERM");
     await new Promise((done) => (web.exitCode === null ? web.once("exit", done) : done(null)));

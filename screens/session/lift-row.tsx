@@ -180,6 +180,7 @@ export const LiftRow = memo(function LiftRow({
             on={on}
             error={writing?.round === round ? writing.error : null}
             done={done ? (done[slot.id]?.[round] ?? null) : undefined}
+            optional={block.rounds.kind === "range" && round >= block.rounds.low}
           />
         ))}
         <span role="gridcell" className="narrow flex items-center pl-1">
