@@ -157,14 +157,12 @@ function Cell({ slot, round, computed, selected, inRange, editing, error, done, 
             ) : leftOut ? (
               "left out"
             ) : set ? (
-              <>
-                {figure}
-                {optional ? <span className="sr-only">, may be left out</span> : null}
-              </>
+              figure
             ) : (
               "skipped"
             )}
           </span>
+          {optional && set && done === undefined ? <span className="sr-only">, may be left out</span> : null}
           {typeof done === "string" ? null : asked ? (
             <span
               className={clsx("narrow font-normal", short ? "font-bold text-weld" : "text-quiet")}
