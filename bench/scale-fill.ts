@@ -84,7 +84,7 @@ interface Copied {
   readonly where?: string;
 }
 
-/** The id of a copied session, by the column that holds the id of the original. */
+/** SQL for the id that a copy of a session gets; `column` holds the id of the original. */
 const session = (column: string): string => idOf(`t.id || ':' || r.${column} || ':' || k`);
 const BEFORE = `k * ${7 * WEEKS_A_COPY}`;
 const AGO = `make_interval(days => ${BEFORE})`;

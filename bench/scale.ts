@@ -49,7 +49,7 @@ const MEASURED = [
 
 const CLIENTS = 20;
 const ROUNDS = 4;
-/** A use case that takes longer than this is asked only `FEW` times. */
+/** A use case that takes longer than this, in milliseconds, is measured only `FEW` times. */
 const LONG_MS = 400;
 const FEW = 8;
 

@@ -71,7 +71,7 @@ export const problemOf = (
 ): { readonly field: string; readonly message: string } =>
   (reply.kind === "refused" ? reply.problems[0] : undefined) ?? { field, message: replySentence(reply) };
 
-/** What was asked for: something to be written, of which what was typed stays on the screen, or only to be read. */
+/** Whether a request writes or only reads: only of one that writes is it said that what was typed is still there. */
 export type Asked = "write" | "read";
 
 /** The sentence for a reply that brought no value. */

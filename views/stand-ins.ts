@@ -24,8 +24,8 @@ const OFFERED = 8;
 const SPARING = 3;
 
 /**
- * By slot, the nearest exercises that the client can do in this gym, and after them those that spare each joint which the exercise
- * asks much of, in steps; `kgOf` is a segment's prescribed load, null where it has none.
+ * By slot, the nearest exercises that the client can do in this gym, and after them some that spare each joint which the exercise
+ * stresses, in steps; `kgOf` is a segment's prescribed load, null where it has none.
  */
 export function* standInSteps(
   document: SessionDocument,
@@ -57,14 +57,10 @@ function standInsFor(
   const set = slot.sets.find((one) => one?.role === "working");
   const kg = set ? kgOf(firstOf(set.segments).id) : null;
   const exercise = exerciseOrThrow(catalogue, slot.exerciseId);
-  const isOther = (one: Substitute) => !inSession.has(one.exercise.id);
-  const substitutes = substitutesFor(exercise, kg, catalogue.list, around, OFFERED + inSession.size).filter(isOther);
+  const others = catalogue.list.filter(({ id }) => !inSession.has(id));
+  const substitutes = substitutesFor(exercise, kg, others, around, OFFERED + inSession.size);
   const joints = keysOf(exercise.stress).filter((joint) => exercise.stress[joint]);
-  const sparing = joints.flatMap((joint) =>
-    substitutesSparing(exercise, joint, kg, catalogue.list, around, SPARING + inSession.size)
-      .filter(isOther)
-      .slice(0, SPARING),
-  );
+  const sparing = joints.flatMap((joint) => substitutesSparing(exercise, joint, kg, others, around, SPARING));
   // Whoever is alone takes what can be put down when it fails.
   const isFirst = (one: Substitute) => !context.alone || one.exercise.failureSafeAlone;
   const near = [...substitutes.filter(isFirst), ...substitutes.filter((one) => !isFirst(one))].slice(0, OFFERED);

@@ -3,19 +3,19 @@ import { entriesOf } from "../lists";
 import type { Exercise } from "./exercise";
 import type { StressedJoint } from "./motions";
 
-/** How much further away an exercise is by each grade that it asks of the joint. */
+/** What is added to an exercise's distance for each grade of stress on the joint that hurts. */
 const BY_STRESS = 2;
 
-/** How far an exercise at a distance is from being done in place of one that hurts a joint: the nearest first, and the kindest. */
+/** The distance by which substitutes are ordered when a joint hurts: the exercise's own, and more the more it stresses that joint. */
 export const distanceFromPain = (other: Exercise, joint: StressedJoint, distance: number): number =>
   distance + BY_STRESS * (other.stress[joint] ?? 0);
 
-/** What is new in place of what hurts is no skill that takes long to learn. */
+/** A substitute may take this much learning, or as much as the exercise that it replaces. */
 const MOST_LEARNING = 3;
 
 /**
- * Whether an exercise asks less of a joint than another one does (nothing, where that asks nothing of it either), no more than that
- * or next to nothing of every other joint, and no skill that would first have to be learnt.
+ * Whether `other` may replace an exercise that hurts a joint: it stresses that joint less (not at all, where the exercise does not
+ * either), every other joint no more than the exercise does or by one grade at most, and takes no long learning.
  */
 export function sparesJoint(other: Exercise, exercise: Exercise, joint: StressedJoint): boolean {
   const asked = exercise.stress[joint] ?? 0;

@@ -45,8 +45,8 @@ export const PAIN_PLACES = [
 ] as const;
 
 /**
- * Of what may stand in for an exercise, what spares the place that hurts, the nearest and kindest to it first; of a place that is not
- * known by a joint, everything as it stands. Lists that a device has kept from before do not know distances.
+ * Filters substitutes of an exercise to those that spare the place that hurts, ordered by distance and stress of that joint; a place
+ * that belongs to no joint filters nothing. Lists that a device stored before distances were sent are ordered by stress alone.
  */
 export function sparing<T extends { readonly distance?: number }>(
   standIns: readonly T[],

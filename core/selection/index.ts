@@ -2,5 +2,5 @@ export * from "./fitness";
 export * from "./order";
 export * from "./rank";
 export * from "./substitute";
-export { usualAtAll } from "./usual";
+export { isUsual, usualAtAll } from "./usual";
 export * from "./verdict";

@@ -21,7 +21,7 @@ import {
 } from "../load";
 import type { Settings } from "../settings";
 import { unfitness } from "./fitness";
-import { usualAtAll } from "./usual";
+import { isUsual, usualAtAll } from "./usual";
 
 export interface Substitute {
   readonly exercise: Exercise;
@@ -70,10 +70,8 @@ const HABIT = 0.7;
 
 /** Beyond this two exercises do not do the same work. */
 const TOO_FAR = 1.9;
-/** Beyond this, habit counted, an exercise that spares what hurts has nothing to do with the one that is left out. */
+/** The largest distance, habit included, at which an exercise that spares a joint may still replace another one. */
 const TOO_FAR_FROM_PAIN = 3.2;
-/** Whoever hurts is offered what gyms know. */
-const LEAST_USUAL = 0.3;
 
 /** The nearest that this client can do in this gym; `loadKg` is the load of the one to be replaced, in prescribed kg. */
 export function substitutesFor(
@@ -90,8 +88,8 @@ export function substitutesFor(
 }
 
 /**
- * Those that spare a joint which hurts, the nearest and kindest to it first. They may do the work of another of the exercise's main
- * muscles: whose knee hurts in a squat still trains the hips.
+ * Exercises that train one of the same main muscles and ask less of a joint that hurts, ordered by distance and joint stress: hip
+ * thrusts in place of a squat that hurts the knee. Only exercises that most gyms know; `most` of them.
  */
 export function substitutesSparing(
   exercise: Exercise,
@@ -101,11 +99,10 @@ export function substitutesSparing(
   context: SubstituteContext,
   most = 3,
 ): Substitute[] {
+  // The glutes count where they only assist, too: pressing with the legs, they are what can be trained without the knee.
   const muscles = REGION_IDS.filter((region) => (exercise.shares[region] ?? 0) >= (region === "gluteMax" ? 0.5 : 1));
   const isFit = (other: Exercise) =>
-    sparesJoint(other, exercise, joint) &&
-    usualAtAll(other) >= LEAST_USUAL &&
-    muscles.some((region) => other.shares[region] === 1);
+    sparesJoint(other, exercise, joint) && isUsual(other) && muscles.some((region) => other.shares[region] === 1);
   const farness = (one: Substitute) => distanceFromPain(one.exercise, joint, one.distance);
   return nearest(exercise, loadKg, list.filter(isFit), context)
     .filter(({ distance }) => distance <= TOO_FAR_FROM_PAIN)
@@ -113,7 +110,7 @@ export function substitutesSparing(
     .slice(0, most);
 }
 
-/** Of a list, what the client can do in this gym, the nearest to an exercise first. */
+/** The exercises of a list that this client can do in this gym, ordered by their distance to `exercise`, with the load carried over. */
 function nearest(
   exercise: Exercise,
   loadKg: number | null,

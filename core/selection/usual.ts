@@ -118,3 +118,7 @@ export const usualAtAll = (exercise: Exercise): number =>
     0,
     ...directRegions(exercise).map((region) => usualFor(exercise, region, { trainingAge: "intermediate" }).value),
   );
+
+/** From here on an exercise is one that most gyms and their clients know. A judgement. */
+const LEAST_USUAL = 0.3;
+export const isUsual = (exercise: Exercise): boolean => usualAtAll(exercise) >= LEAST_USUAL;

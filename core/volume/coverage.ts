@@ -15,7 +15,7 @@ import {
   thirdOf,
 } from "../exercise";
 import type { GymEquipment } from "../load";
-import { RANK_PRESETS, rankExercises, usualAtAll } from "../selection";
+import { isUsual, RANK_PRESETS, rankExercises } from "../selection";
 import type { Coverage, ExerciseSets } from "./session-volume";
 
 const BALANCED = RANK_PRESETS[0]!.weights;
@@ -35,10 +35,8 @@ export interface CoverageHole {
  */
 const HOLE_FROM_SETS: Readonly<Record<RangeThird, number>> = { lengthened: 7, middle: 12, shortened: 12 };
 const FILLERS_NAMED = 3;
-/** What only a stranger of an exercise would fill is no hole that a coach would name. */
-const LEAST_USUAL = 0.3;
 
-/** Regions that are trained, but never in one third of their length that some exercise reaches: for each the one that matters most. */
+/** Regions that are trained, but never in one third of their length that some usual exercise reaches: for each the one that matters most. */
 export function coverageHoles(
   coverage: Coverage,
   list: readonly Exercise[],
@@ -58,7 +56,7 @@ export function coverageHoles(
         (exercise) =>
           exercise.shares[region] === 1 &&
           exercise.pattern !== "carry" &&
-          usualAtAll(exercise) >= LEAST_USUAL &&
+          isUsual(exercise) &&
           thirdOf(lengthProfile(exercise, region).peak) === third,
       );
       const fill = rankExercises(fills, region, { trainee, gym, weights: BALANCED })

@@ -51,7 +51,7 @@ export function useFloor(sessionId: string | null) {
   const [view, setView] = useState<FloorView | null>(null);
   const [mine, setMine] = useState<readonly StoredEvent[]>([]);
   const [pending, setPendingState] = useState<Pending | null>(null);
-  /** Whose round in hand was set on this page: it is newer than what a reading of the device finds that had begun before. */
+  /** For whom this page set the current round: a read of the device's database that began before is older and must not replace it. */
   const setHereFor = useRef("");
   /** What was logged from this page. */
   const logged = useRef(new Set<string>());

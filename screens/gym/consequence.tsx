@@ -15,7 +15,8 @@ export function Consequence({
 }: {
   gym: GymState;
   implement: string;
-  hanging: readonly PrescriptionsAtLoad[];
+  /** Null: not known yet. */
+  hanging: readonly PrescriptionsAtLoad[] | null;
 }) {
   const { shortDate } = useDates();
   if (gym.changed) {
@@ -37,7 +38,9 @@ export function Consequence({
       <h2 className="font-bold">
         {implement} <span className="font-normal text-quiet">in the coming four weeks</span>
       </h2>
-      {hanging.length === 0 ? (
+      {hanging === null ? (
+        <p className="text-quiet">Looking…</p>
+      ) : hanging.length === 0 ? (
         <p className="text-quiet">Nobody is asked for a load on it.</p>
       ) : (
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(24rem,1fr))] gap-x-6">

@@ -61,7 +61,11 @@ export function GymScreen({ view }: { view: GymView }) {
             <span>◌ taken away</span>
           </p>
         </div>
-        <Consequence gym={gym} implement={implement?.name ?? ""} hanging={hanging.get(selected) ?? []} />
+        <Consequence
+          gym={gym}
+          implement={implement?.name ?? ""}
+          hanging={coming ? (hanging.get(selected) ?? []) : null}
+        />
       </main>
       <aside
         aria-label="What it is made of"

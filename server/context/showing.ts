@@ -75,7 +75,7 @@ export function showSession(
   return { content, hash: hashOf(content) };
 }
 
-/** Whether a step says more than what the load is built of: onto an empty bar all of that is put. */
+/** Whether the plates to put on and take off are worth a line: on an empty bar they are the same plates that the build names. */
 const movesPlates = ({ takeOff, putOn, perSide }: Pick<PlannedStep, "takeOff" | "putOn" | "perSide">): boolean =>
   takeOff.length > 0 || (putOn.length > 0 && putOn.length < perSide.length);
 

@@ -144,7 +144,7 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "review.show": review.reviewSession,
 };
 
-/** A studio with more clients than this has use cases about all clients run by a worker thread, so that other requests do not wait. */
+/** In a studio with more clients than this, use cases that are about all of them run in a worker thread, so that other requests do not wait. */
 const MANY_CLIENTS = 40;
 
 const coachesMany = (scope: Scope): Promise<boolean> =>

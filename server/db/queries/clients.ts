@@ -60,7 +60,7 @@ export async function hasMoreClients(tx: Transaction, than: number): Promise<boo
   return rows.length > 0;
 }
 
-/** Search for clients who are coached now: each searched word is in the client's name or in a title of their plan's days. At most `most`, by name. */
+/** Searches the clients who are not archived: every word must be in the client's name or in the title of a day of their plan. At most `most`, by name. */
 export async function clientsLike(
   tx: Transaction,
   search: string,
